@@ -1,0 +1,34 @@
+# Installing, and finding what was installed: find_package(vole) and pkg-config.
+include(CMakePackageConfigHelpers)
+
+set(vole_cmake_dir ${CMAKE_INSTALL_LIBDIR}/cmake/vole)
+set(vole_targets vole_core)
+if(VOLE_DESKTOP)
+  list(APPEND vole_targets vole_desktop)
+endif()
+
+install(TARGETS ${vole_targets} EXPORT vole_targets ARCHIVE DESTINATION ${CMAKE_INSTALL_LIBDIR})
+install(DIRECTORY include/vole DESTINATION ${CMAKE_INSTALL_INCLUDEDIR})
+install(EXPORT vole_targets NAMESPACE vole:: DESTINATION ${vole_cmake_dir})
+if(VOLE_DESKTOP)
+  install(DIRECTORY hosts/sdl/include/vole DESTINATION ${CMAKE_INSTALL_INCLUDEDIR})
+endif()
+install(FILES LICENSE DESTINATION ${CMAKE_INSTALL_DATADIR}/vole)
+
+configure_package_config_file(cmake/vole-config.cmake.in ${CMAKE_CURRENT_BINARY_DIR}/vole-config.cmake
+  INSTALL_DESTINATION ${vole_cmake_dir})
+write_basic_package_version_file(${CMAKE_CURRENT_BINARY_DIR}/vole-config-version.cmake COMPATIBILITY SameMinorVersion)
+install(FILES ${CMAKE_CURRENT_BINARY_DIR}/vole-config.cmake ${CMAKE_CURRENT_BINARY_DIR}/vole-config-version.cmake
+  cmake/vole_add_game.cmake DESTINATION ${vole_cmake_dir})
+
+# The build tree can be found like an installed one: -Dvole_DIR=<build folder>.
+export(EXPORT vole_targets NAMESPACE vole:: FILE ${CMAKE_CURRENT_BINARY_DIR}/vole_targets.cmake)
+file(COPY cmake/vole_add_game.cmake DESTINATION ${CMAKE_CURRENT_BINARY_DIR})
+
+set(vole_pc_requires "fmt")
+configure_file(cmake/vole.pc.in ${CMAKE_CURRENT_BINARY_DIR}/vole.pc @ONLY)
+install(FILES ${CMAKE_CURRENT_BINARY_DIR}/vole.pc DESTINATION ${CMAKE_INSTALL_LIBDIR}/pkgconfig)
+if(VOLE_DESKTOP)
+  configure_file(cmake/vole-desktop.pc.in ${CMAKE_CURRENT_BINARY_DIR}/vole-desktop.pc @ONLY)
+  install(FILES ${CMAKE_CURRENT_BINARY_DIR}/vole-desktop.pc DESTINATION ${CMAKE_INSTALL_LIBDIR}/pkgconfig)
+endif()

@@ -1,0 +1,118 @@
+// Plays the allotment from title to finish by looking at the stage, and records the run:
+//
+//   allotment_rehearse recordings/harvest.run
+//
+// It is no cleverer than it must be: a list of spots to reach in turn, walking towards the next and jumping where the
+// way is blocked, ends, or leads up.
+#include <fmt/format.h>
+
+#include <cmath>
+#include <cstdio>
+
+#include "allotment.hpp"
+#include "vole/app/session.hpp"
+
+namespace {
+
+using vole::Vec2;
+
+// A cell to stand in; `from` says from which x (in cells) to jump for it, 0 where walking does.
+struct Spot {
+  float x = 0;
+  float y = 0;
+  float jump_from = 0;
+};
+
+constexpr Spot route[] = {
+#include "route.inc"
+};
+
+class Player final : public vole::HeadlessHost {
+ public:
+  Player() : HeadlessHost(60) {}
+
+  void watch(const vole::Session& session) { session_ = &session; }
+
+  void gather(vole::InputGather& gather) override {
+    const auto& stage = session_->stage();
+    if (session_->scene_name() == "title") press(gather, "key Enter", stage.tick_count() == 90);
+    else if (session_->scene_name() == "beds") play(gather, stage);
+    else release(gather);
+  }
+
+  bool closing() const override { return session_->scene_name() == "finish" && session_->stage().tick_count() > 150; }
+
+ private:
+  static void press(vole::InputGather& gather, const char* name, bool down) {
+    gather.add({*vole::find_control(name), down ? 1.0f : 0.0f});
+  }
+  static void release(vole::InputGather& gather) {
+    for (const char* name : {"key Enter", "key Space", "key ArrowLeft", "key ArrowRight"}) press(gather, name, false);
+  }
+
+  void play(vole::InputGather& gather, const vole::Stage& stage) {
+    const auto& pose = stage.get<vole::Pose>(stage.first("vole"));
+    const auto& body = stage.get<vole::Body>(stage.first("vole"));
+    const Spot& spot = route[next_];
+    const float x = (spot.x + 0.5f) * 16;
+    const float y = (spot.y + 1) * 16;
+    const bool there = std::abs(pose.at.x - x) < 5 && std::abs(pose.at.y - y) < 3 && body.on_ground;
+    if (there && next_ + 1 < std::size(route)) {
+      ++next_;
+      since_ = 0;
+    }
+    ++since_;
+    if (since_ > 600) {
+      fmt::print(stderr, "stuck on the way to spot {} ({}, {}) at ({:.1f}, {:.1f})\n", next_, spot.x, spot.y,
+                 pose.at.x / 16, pose.at.y / 16);
+      std::exit(1);
+    }
+    // First to where the jump begins, then on in the air.
+    const bool on_this_side = (spot.jump_from * 16 - x) * (pose.at.x - spot.jump_from * 16) > -64;
+    const bool must_jump = spot.jump_from > 0 && (on_this_side || std::abs(pose.at.y - y) > 3);
+    const float aim = must_jump && body.on_ground && !jumping_ ? spot.jump_from * 16 : x;
+    const float away = aim - pose.at.x;
+    const bool at_start = must_jump && std::abs(away) < 4;
+    if (body.on_ground && !jumping_ && at_start) jumping_ = true;
+    else if (body.on_ground && jumping_ && left_ground_) jumping_ = left_ground_ = false;
+    if (jumping_ && !body.on_ground) left_ground_ = true;
+    const float towards = jumping_ ? x - pose.at.x : away;
+    // Let go a little early: the vole slides to a stop.
+    const float braking = body.velocity.x * std::abs(body.velocity.x) / (2 * 900);
+    const bool running_up = must_jump && !jumping_;
+    const float rest = towards - (running_up ? 0 : body.on_ground ? braking : braking / 0.7f);
+    press(gather, "key ArrowRight", rest > 1.5f);
+    press(gather, "key ArrowLeft", rest < -1.5f);
+    press(gather, "key Space", jumping_ && body.velocity.y <= 0 && !(left_ground_ && body.on_ground));
+  }
+
+  const vole::Session* session_ = nullptr;
+  std::size_t next_ = 0;
+  int since_ = 0;
+  bool jumping_ = false;
+  bool left_ground_ = false;
+};
+
+}  // namespace
+
+int main(int argc, char** argv) {
+  if (argc != 2) {
+    fmt::print(stderr, "usage: allotment_rehearse FILE.run\n");
+    return 2;
+  }
+  try {
+    const vole::Game game = allotment();
+    vole::Options options;
+    options.record = argv[1];
+    options.seed = 7;
+    Player player;
+    vole::Session session(game, vole::read_project(vole::find_project("game.toml", vole::program_path(argv[0]))),
+                          options, player);
+    player.watch(session);
+    player.run([&session] { return session.step(); });
+    return session.finish();
+  } catch (const std::exception& error) {
+    fmt::print(stderr, "{}\n", error.what());
+    return 1;
+  }
+}

@@ -1,0 +1,51 @@
+// The three scenes of the allotment.
+#pragma once
+
+#include <vole/vole.hpp>
+
+#include "harvest.hpp"
+
+// A bulb to gather; `worth` is set in kinds.toml and can be changed for a single place in the level.
+struct Bulb {
+  int worth = 1;
+};
+template <class V>
+void describe(V& v, Bulb& bulb) {
+  v("worth", bulb.worth, vole::within(1, 100));
+}
+
+class Title : public vole::Scene {
+ public:
+  void enter(vole::Stage& stage) override;
+  void tick(vole::Stage& stage) override;
+  void draw(vole::Drawing& drawing) const override;
+};
+
+class Beds : public vole::Scene {
+ public:
+  void enter(vole::Stage& stage) override;
+  void tick(vole::Stage& stage) override;
+  void draw(vole::Drawing& drawing) const override;
+  void add_to(vole::Hash& hash) const override;
+
+ private:
+  void choose_clip(vole::Stage& stage);
+  void climb_out(vole::Stage& stage);
+
+  vole::Entity vole_;
+  vole::Vec2 start_{0, 0};
+  int gathered_ = 0;
+  int planted_ = 0;
+  int landing_ = 0;  // ticks for which the landing is still shown
+  bool was_in_air_ = false;
+};
+
+class Finish : public vole::Scene {
+ public:
+  void enter(vole::Stage& stage) override;
+  void tick(vole::Stage& stage) override;
+  void draw(vole::Drawing& drawing) const override;
+
+ private:
+  Harvest harvest_;
+};

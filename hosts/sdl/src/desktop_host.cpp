@@ -1,0 +1,178 @@
+#include <SDL.h>
+
+#include <algorithm>
+#include <chrono>
+#include <map>
+
+#include "key_table.hpp"
+#include "screen.hpp"
+#include "vole/desktop.hpp"
+
+namespace vole {
+namespace {
+
+using PadOwner = std::unique_ptr<SDL_GameController, decltype(&SDL_GameControllerClose)>;
+using WindowOwner = std::unique_ptr<SDL_Window, decltype(&SDL_DestroyWindow)>;
+
+Error sdl_error(const std::string& what) {
+  return Error(Place{}, what + ": " + SDL_GetError(), "without a display, run with --headless");
+}
+
+// Starts and ends SDL; the first member of the host, so that it outlives windows and pads.
+struct SdlInUse {
+  SdlInUse() {
+    SDL_SetHint(SDL_HINT_NO_SIGNAL_HANDLERS, "1");
+    if (SDL_Init(SDL_INIT_VIDEO | SDL_INIT_GAMECONTROLLER) != 0) throw sdl_error("no window can be opened");
+  }
+  ~SdlInUse() { SDL_Quit(); }
+  SdlInUse(const SdlInUse&) = delete;
+  SdlInUse& operator=(const SdlInUse&) = delete;
+};
+
+class DesktopHost final : public Host {
+ public:
+  void open(const WindowWish& wish) override {
+    title_ = wish.title;
+    const int scale = wish.scale > 0 ? wish.scale : fitting_scale(wish.canvas);
+    const Uint32 flags = SDL_WINDOW_RESIZABLE | SDL_WINDOW_ALLOW_HIGHDPI;
+    const IVec2 size{wish.canvas.x * scale, wish.canvas.y * scale};
+    if (!open_window(size, flags | SDL_WINDOW_OPENGL) || !(screen_ = make_gl_screen(window_.get()))) {
+      window_.reset();
+      if (!open_window(size, flags)) throw sdl_error("no window can be opened");
+      screen_ = make_plain_screen(window_.get());
+    }
+    SDL_SetWindowMinimumSize(window_.get(), wish.canvas.x, wish.canvas.y);
+    show_icon(wish.icon);
+  }
+
+  void run(const std::function<bool()>& step) override {
+    while (step()) {
+      // Where nothing waits for the display's next picture, do not burn the processor.
+      const auto now = Clock::now();
+      if (now - presented_ < std::chrono::milliseconds(2)) SDL_Delay(2);
+      presented_ = Clock::now();
+    }
+  }
+
+  std::int64_t elapsed() override {
+    const auto now = Clock::now();
+    const auto passed = started_ ? std::chrono::duration_cast<std::chrono::nanoseconds>(now - last_) : std::chrono::nanoseconds(0);
+    started_ = true;
+    last_ = now;
+    return passed.count();
+  }
+
+  void gather(InputGather& gather) override {
+    SDL_Event event;
+    while (SDL_PollEvent(&event)) take(event, gather);
+  }
+
+  bool shows() const override { return true; }
+  void present(const Image& canvas) override { screen_->show(canvas); }
+  bool closing() const override { return closing_; }
+
+  void tell(const std::string& line) override {
+    if (line == told_) return;
+    told_ = line;
+    SDL_SetWindowTitle(window_.get(), line.empty() ? title_.c_str() : line.c_str());
+  }
+
+ private:
+  using Clock = std::chrono::steady_clock;
+
+  bool open_window(IVec2 size, Uint32 flags) {
+    window_.reset(SDL_CreateWindow(title_.c_str(), SDL_WINDOWPOS_CENTERED, SDL_WINDOWPOS_CENTERED, size.x, size.y, flags));
+    return window_ != nullptr;
+  }
+
+  // The largest whole multiple that leaves room for the desktop's own bars.
+  static int fitting_scale(IVec2 canvas) {
+    SDL_Rect desktop{0, 0, 1280, 720};
+    SDL_GetDisplayUsableBounds(0, &desktop);
+    return std::max(1, std::min((desktop.w - 16) / canvas.x, (desktop.h - 48) / canvas.y));
+  }
+
+  void show_icon(const Image& icon) {
+    if (icon.empty()) return;
+    SDL_Surface* const surface = SDL_CreateRGBSurfaceWithFormatFrom(
+        const_cast<Colour*>(icon.row(0)), icon.size().x, icon.size().y, 32,
+        icon.size().x * static_cast<int>(sizeof(Colour)), SDL_PIXELFORMAT_RGBA32);
+    if (!surface) return;
+    SDL_SetWindowIcon(window_.get(), surface);
+    SDL_FreeSurface(surface);
+  }
+
+  static void put(InputGather& gather, std::optional<Control> control, float value) {
+    if (control) gather.add({*control, value});
+  }
+
+  void take(const SDL_Event& event, InputGather& gather) {
+    switch (event.type) {
+      case SDL_QUIT: closing_ = true; break;
+      case SDL_KEYDOWN:
+        if (event.key.repeat) break;
+        if (wants_full_screen(event.key.keysym))
+          switch_full_screen();
+        else
+          put(gather, key_control(event.key.keysym.scancode), 1);
+        break;
+      case SDL_KEYUP: put(gather, key_control(event.key.keysym.scancode), 0); break;
+      case SDL_MOUSEBUTTONDOWN: put(gather, mouse_control(event.button.button), 1); break;
+      case SDL_MOUSEBUTTONUP: put(gather, mouse_control(event.button.button), 0); break;
+      case SDL_CONTROLLERDEVICEADDED: add_pad(event.cdevice.which); break;
+      case SDL_CONTROLLERDEVICEREMOVED:
+        pads_.erase(event.cdevice.which);
+        gather.release_all();
+        break;
+      case SDL_CONTROLLERBUTTONDOWN: put(gather, button_control(event.cbutton.button), 1); break;
+      case SDL_CONTROLLERBUTTONUP: put(gather, button_control(event.cbutton.button), 0); break;
+      case SDL_CONTROLLERAXISMOTION:
+        put(gather, axis_control(event.caxis.axis), std::max(-1.0f, static_cast<float>(event.caxis.value) / 32767.0f));
+        break;
+      case SDL_WINDOWEVENT:
+        // Keys let go while another window has the keyboard are never told of.
+        if (event.window.event == SDL_WINDOWEVENT_FOCUS_LOST) gather.release_all();
+        break;
+      default: break;
+    }
+  }
+
+  static bool wants_full_screen(const SDL_Keysym& key) {
+    return key.scancode == SDL_SCANCODE_F11 || (key.scancode == SDL_SCANCODE_RETURN && (key.mod & KMOD_ALT) != 0);
+  }
+
+  void switch_full_screen() {
+    const bool full = (SDL_GetWindowFlags(window_.get()) & SDL_WINDOW_FULLSCREEN_DESKTOP) == SDL_WINDOW_FULLSCREEN_DESKTOP;
+    SDL_SetWindowFullscreen(window_.get(), full ? 0 : SDL_WINDOW_FULLSCREEN_DESKTOP);
+  }
+
+  void add_pad(int device) {
+    PadOwner pad(SDL_GameControllerOpen(device), &SDL_GameControllerClose);
+    if (!pad) return;
+    const SDL_JoystickID id = SDL_JoystickInstanceID(SDL_GameControllerGetJoystick(pad.get()));
+    pads_.insert_or_assign(id, std::move(pad));
+  }
+
+  SdlInUse sdl_;
+  WindowOwner window_{nullptr, &SDL_DestroyWindow};
+  std::unique_ptr<Screen> screen_;  // after the window: it must go first
+  std::map<SDL_JoystickID, PadOwner> pads_;
+  std::string title_;
+  std::string told_;
+  bool closing_ = false;
+  bool started_ = false;
+  Clock::time_point last_;
+  Clock::time_point presented_;
+};
+
+}  // namespace
+
+std::unique_ptr<Host> make_desktop_host() {
+  return std::make_unique<DesktopHost>();
+}
+
+int run(int argc, char** argv, const Game& game) {
+  return run_on(make_desktop_host, argc, argv, game);
+}
+
+}  // namespace vole

@@ -1,0 +1,32 @@
+// The options that every game answers.
+#pragma once
+
+#include <cstdint>
+#include <optional>
+#include <string>
+#include <vector>
+
+namespace vole {
+
+struct Shot {
+  std::string file;
+  std::optional<std::int64_t> tick;  // after this many ticks; nothing: at the end of the run
+};
+
+struct Options {
+  bool headless = false;
+  std::optional<std::int64_t> ticks;  // end after this many
+  std::vector<Shot> shots;
+  std::optional<std::uint64_t> seed;
+  std::string record;
+  std::string replay;
+  bool xray = false;
+  bool mute = false;
+  int scale = 0;  // 0: as large as fits; for shots 4
+};
+
+// Reads a game's command line. Returns an exit code when the program should end at once (0 after --help, 2 after
+// printing what is wrong with the command line).
+std::optional<int> parse_options(int argc, const char* const* argv, const std::string& title, Options& options);
+
+}  // namespace vole

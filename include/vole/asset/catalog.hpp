@@ -1,0 +1,177 @@
+// Every asset of a game by its name: the path below the folder of its sort, without its ending.
+//
+//   Catalog catalog("examples/allotment");
+//   Asset<Sheet> vole = catalog.get<Sheet>("vole");     // assets/vole.sheet.toml, loaded once and shared
+//   vole->clip("run");
+//
+// An Asset always shows the last good version: refresh() loads changed files anew, reports what is broken, and
+// leaves the old version where the new one cannot be used.
+#pragma once
+
+#include <cstdint>
+#include <map>
+#include <memory>
+#include <string>
+#include <string_view>
+#include <vector>
+
+#include "vole/base/error.hpp"
+
+namespace vole {
+
+class Catalog;
+
+// What a loader works with: the asset's name and file, and the catalog for what it needs in turn.
+class Loading {
+ public:
+  Loading(Catalog& catalog, std::string name, std::string path)
+      : catalog_(catalog), name_(std::move(name)), path_(std::move(path)) {}
+
+  Catalog& catalog() const { return catalog_; }
+  const std::string& name() const { return name_; }
+  const std::string& path() const { return path_; }
+
+  // Names a file whose change makes this asset stale. The asset's own file need not be named.
+  void depends_on(std::string path) { files_.push_back(std::move(path)); }
+  const std::vector<std::string>& files() const { return files_; }
+
+ private:
+  Catalog& catalog_;
+  std::string name_;
+  std::string path_;
+  std::vector<std::string> files_;
+};
+
+// Specialised beside each type that a catalog can hold: `word`, `folder`, `ending`, optionally `plain_ending` (a file
+// that serves when there is none with the first ending), and `static T load(Loading&)`, which throws Error.
+template <class T>
+struct AssetSort;
+
+namespace detail {
+
+class SlotBase {
+ public:
+  virtual ~SlotBase() = default;
+
+ protected:
+  friend class vole::Catalog;  // loads and reloads; nobody else writes
+  virtual void load(Loading& loading) = 0;
+
+  struct Watched {
+    std::string path;
+    std::uint64_t stamp = 0;
+  };
+  std::string name_;
+  std::string path_;
+  std::vector<Watched> watched_;
+  std::vector<Problem> problems_;  // of the newest version, when it cannot be used
+  int version_ = 0;
+};
+
+template <class T>
+class Slot final : public SlotBase {
+ public:
+  const std::shared_ptr<const T>& value() const { return value_; }
+  const std::string& name() const { return name_; }
+  int version() const { return version_; }
+
+ private:
+  void load(Loading& loading) override { value_ = std::make_shared<const T>(AssetSort<T>::load(loading)); }
+
+  std::shared_ptr<const T> value_;
+};
+
+}  // namespace detail
+
+// A loaded asset. Cheap to copy; valid as long as its catalog.
+template <class T>
+class Asset {
+ public:
+  Asset() = default;
+
+  explicit operator bool() const { return slot_ != nullptr; }
+  const T& operator*() const { return *slot_->value(); }
+  const T* operator->() const { return slot_->value().get(); }
+  // Keeps this version alive even when a newer one is loaded.
+  std::shared_ptr<const T> shared() const { return slot_->value(); }
+
+  const std::string& name() const { return slot_->name(); }
+  // Counts the versions loaded so far, from 1.
+  int version() const { return slot_->version(); }
+
+ private:
+  friend class Catalog;
+  explicit Asset(const detail::Slot<T>* slot) : slot_(slot) {}
+  const detail::Slot<T>* slot_ = nullptr;
+};
+
+class Catalog {
+ public:
+  // `root` is the game's folder, the one that holds assets/ and levels/.
+  explicit Catalog(std::string root);
+  Catalog(const Catalog&) = delete;
+  Catalog& operator=(const Catalog&) = delete;
+
+  const std::string& root() const { return root_; }
+
+  // Loads the asset on first use. Throws Error: for an unknown name at `asked` (the place that names it), with the
+  // nearest known name; for a broken file with every problem in it.
+  template <class T>
+  Asset<T> get(std::string_view name, const Place& asked = {}) {
+    const MakeSlot make = [] { return std::unique_ptr<detail::SlotBase>(new detail::Slot<T>); };
+    return Asset<T>(static_cast<detail::Slot<T>*>(slot(sort_of<T>(), name, asked, make)));
+  }
+
+  template <class T>
+  bool has(std::string_view name) const {
+    return !path_of(sort_of<T>(), name).empty();
+  }
+
+  // The names of all assets of a sort, sorted.
+  template <class T>
+  std::vector<std::string> names() const {
+    return names(sort_of<T>());
+  }
+
+  // The files that an asset was made from.
+  template <class T>
+  std::vector<std::string> files_of(const Asset<T>& asset) const {
+    std::vector<std::string> files;
+    for (const auto& watched : asset.slot_->watched_) files.push_back(watched.path);
+    return files;
+  }
+
+  // Loads anew what has changed on disk since it was loaded. Problems go to the report; the broken asset keeps its
+  // last good version and is tried again when its files change once more. Returns how many were loaded anew.
+  int refresh(Report& report);
+  // What keeps broken assets from being loaded anew, as of the last refresh.
+  std::vector<Problem> broken() const;
+
+ private:
+  struct SortInfo {
+    std::string_view word;
+    std::string_view folder;
+    std::string_view ending;
+    std::string_view plain_ending;  // empty: none
+  };
+  template <class T>
+  static constexpr SortInfo sort_of() {
+    SortInfo sort{AssetSort<T>::word, AssetSort<T>::folder, AssetSort<T>::ending, {}};
+    if constexpr (requires { AssetSort<T>::plain_ending; }) sort.plain_ending = AssetSort<T>::plain_ending;
+    return sort;
+  }
+  using MakeSlot = std::unique_ptr<detail::SlotBase> (*)();
+
+  detail::SlotBase* slot(const SortInfo& sort, std::string_view name, const Place& asked, MakeSlot make);
+  void load(detail::SlotBase& slot);
+  // Empty when there is no such file.
+  std::string path_of(const SortInfo& sort, std::string_view name) const;
+  std::vector<std::string> names(const SortInfo& sort) const;
+
+  std::string root_;
+  // In the order in which loading was completed, so what an asset is made from comes before it.
+  std::vector<std::unique_ptr<detail::SlotBase>> slots_;
+  std::map<std::string, detail::SlotBase*, std::less<>> by_name_;
+};
+
+}  // namespace vole

@@ -1,0 +1,70 @@
+// What went wrong, where, and what was probably meant.
+//
+// A loader gathers everything it finds in a Report, then throws one Error that holds it all:
+//
+//   Report report;
+//   report.error(node.place(), "no clip \"rnu\" in \"vole\"", did_you_mean("rnu", clip_names));
+//   report.throw_if_errors();      // assets/vole.sheet.toml:9:8: error: no clip "rnu" in "vole"; did you mean "run"?
+#pragma once
+
+#include <memory>
+#include <stdexcept>
+#include <string>
+#include <string_view>
+#include <vector>
+
+namespace vole {
+
+// A spot in a file. Line and column count from 1; 0 means the file as a whole.
+struct Place {
+  std::shared_ptr<const std::string> file;
+  int line = 0;
+  int column = 0;
+
+  static Place whole_file(std::string_view path);
+};
+
+// "file:line:column", "file", or nothing for an unknown place.
+std::string to_text(const Place& place);
+
+enum class Severity { error, warning };
+
+struct Problem {
+  Place place;
+  Severity severity = Severity::error;
+  std::string text;
+  std::string hint;  // what was probably meant: `did you mean "run"?`; may be empty
+};
+
+// "file:line:column: error: text; hint"
+std::string to_text(const Problem& problem);
+
+// Thrown by loaders; what() has a line for each problem.
+class Error : public std::runtime_error {
+ public:
+  explicit Error(std::vector<Problem> problems);
+  Error(Place place, std::string text, std::string hint = {});
+
+  const std::vector<Problem>& problems() const { return problems_; }
+
+ private:
+  std::vector<Problem> problems_;
+};
+
+// Gathers problems so that one pass over a file tells all of them.
+class Report {
+ public:
+  void error(Place place, std::string text, std::string hint = {});
+  void warn(Place place, std::string text, std::string hint = {});
+  void add(const Error& error);
+
+  bool has_errors() const;
+  const std::vector<Problem>& problems() const { return problems_; }
+  // Throws an Error with every problem so far if one of them is an error.
+  void throw_if_errors() const;
+
+ private:
+  std::vector<Problem> problems_;
+};
+
+}  // namespace vole

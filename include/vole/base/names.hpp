@@ -1,0 +1,26 @@
+// Finding the name that was meant.
+#pragma once
+
+#include <span>
+#include <string>
+#include <string_view>
+#include <vector>
+
+namespace vole {
+
+// The known name nearest to the wrong one by edit distance (insert, delete, replace, swap of neighbours, each
+// counting 1; letter case counts nothing), or an empty text when nothing is near.
+std::string nearest_name(std::string_view wrong, std::span<const std::string> known);
+
+// `did you mean "run"?`; without a near name `known: "idle", "run"` (at most eight); empty when none is known.
+std::string did_you_mean(std::string_view wrong, std::span<const std::string> known);
+
+// The names of a list of things that have a `name`.
+template <class Things>
+std::vector<std::string> names_of(const Things& things) {
+  std::vector<std::string> names;
+  for (const auto& thing : things) names.push_back(thing.name);
+  return names;
+}
+
+}  // namespace vole

@@ -1,0 +1,57 @@
+// A parsed TOML document that remembers where each of its values stands.
+//
+//   Node root = parse_toml(text, "kinds.toml");
+//   if (const Node* bulb = root.find("bulb")) ...
+//
+// Most code does not walk nodes but describes a struct and reads it: see describe.hpp.
+#pragma once
+
+#include <cstdint>
+#include <string>
+#include <string_view>
+#include <vector>
+
+#include "vole/base/error.hpp"
+
+namespace vole {
+
+class Node {
+ public:
+  enum class Type { table, array, text, whole, number, yes_no, date };
+
+  struct Entry;
+
+  Type type = Type::table;
+  Place place;
+
+  std::string text;         // text, and a date as it was written
+  std::int64_t whole = 0;   // whole
+  double number = 0;        // number and whole
+  bool yes = false;         // yes_no
+  std::vector<Node> items;  // array
+  std::vector<Entry> entries;  // table, in the order of the file
+
+  // The value under a key of a table; nullptr when there is none.
+  const Node* find(std::string_view key) const;
+  Node* find(std::string_view key);
+
+  // Puts the values of `over` over this table's: tables are merged key by key, all else is replaced.
+  void merge(const Node& over);
+};
+
+struct Node::Entry {
+  std::string key;
+  Place place;  // of the key
+  Node value;
+};
+
+// "a table", "a text", "the number 3": what a message calls a value.
+std::string to_text(const Node& node);
+
+// Reads TOML 1.0. `file` is the name that messages give. Throws Error at the place of a syntax error.
+Node parse_toml(std::string_view text, std::string_view file);
+
+// Reads a file of at most 16 MiB and parses it. Throws Error.
+Node read_toml(const std::string& path);
+
+}  // namespace vole

@@ -1,0 +1,97 @@
+// What a picture on the screen is made of: items in layers, collected anew for each drawn frame and then drawn by a
+// renderer (raster.hpp). Collecting changes nothing in the game.
+//
+//   list.start(canvas.size());
+//   LayerId ground = list.add_layer(camera_corner);      // later layers lie over earlier ones
+//   list.add(ground, {.picture = &picture, .from = frame.area, .alpha = frame.alpha, .at = position});
+//   list.fill(hud, {{4, 4}, {60, 12}}, Colour{0, 0, 0, 128});
+//   list.sort();
+//
+// Positions are in pixels of the world; a layer's corner (where its world meets the canvas's top left) is whole, and
+// so is every position after rounding, so pixel art does not shimmer when the camera moves.
+#pragma once
+
+#include <cstdint>
+#include <vector>
+
+#include "vole/asset/picture.hpp"
+
+namespace vole {
+
+using LayerId = std::uint16_t;
+
+// A frame of a picture, put on the canvas by its pivot. Nearest pixel, whatever the scale and rotation.
+struct PictureItem {
+  const Picture* picture = nullptr;  // must live until the list is drawn
+  IRect from;
+  Alpha alpha = Alpha::blended;  // of that part: Picture::alpha_of
+  Vec2 at{0, 0};
+  IVec2 pivot{0, 0};  // in pixels of the frame
+  Vec2 scale{1, 1};   // 1/64 to 64
+  float rotation = 0; // degrees clockwise round the pivot
+  bool flip_x = false;
+  bool flip_y = false;
+  Colour tint = white;
+  float opacity = 1;
+  float depth = 0;    // within a layer: larger is nearer
+};
+
+// A grid of equal tiles, of which only what the canvas shows is looked at.
+struct TilesItem {
+  const Picture* picture = nullptr;
+  const std::uint16_t* tiles = nullptr;  // row by row; 0 is nothing, else an index into frames, plus 1
+  IVec2 cells{0, 0};
+  int tile_size = 16;
+  const Frame* frames = nullptr;
+};
+
+struct DrawItem {
+  enum class Sort : std::uint8_t { picture, fill, outline, tiles };
+
+  Sort sort = Sort::picture;
+  LayerId layer = 0;
+  std::uint32_t order = 0;
+  PictureItem picture;  // its `at` is whole and on the canvas; its tint colours fill and outline
+  IRect box;            // of fill and outline, on the canvas
+  TilesItem tiles;
+  IRect clip;
+};
+
+class DrawList {
+ public:
+  // Empties the list for a canvas of this size; keeps its memory.
+  void start(IVec2 canvas);
+  // A layer over the ones before. `corner`: the point of its world that lies on the canvas's top left.
+  LayerId add_layer(IVec2 corner);
+  // What is added from now on shows only inside this part of the canvas.
+  void clip_to(const IRect& part);
+  void clip_to_canvas();
+
+  void add(LayerId layer, const PictureItem& item);
+  void add(LayerId layer, const TilesItem& item);
+  void fill(LayerId layer, const Rect& box, Colour colour, float depth = 0);
+  // A frame of one pixel, inside the box.
+  void outline(LayerId layer, const Rect& box, Colour colour, float depth = 0);
+
+  // By layer, then depth, then the order in which items were added.
+  void sort();
+
+  IVec2 canvas() const { return canvas_; }
+  IVec2 corner(LayerId layer) const { return corners_.at(layer); }
+  std::size_t layers() const { return corners_.size(); }
+  const std::vector<DrawItem>& items() const { return items_; }
+
+ private:
+  DrawItem& append(DrawItem::Sort sort, LayerId layer);
+  IRect on_canvas(LayerId layer, const Rect& box) const;
+
+  IVec2 canvas_{0, 0};
+  IRect clip_;
+  std::vector<IVec2> corners_;
+  std::vector<DrawItem> items_;
+};
+
+// The pixel a position falls on: the nearest, halves up. Far-off and not finite positions are brought within a million.
+int to_pixel(float position);
+
+}  // namespace vole

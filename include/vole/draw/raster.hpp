@@ -1,0 +1,48 @@
+// The software renderer: draws a list into an image, the same pixels on every machine.
+//
+//   Image canvas({320, 180});
+//   Raster raster;
+//   canvas.fill(sky);
+//   raster.draw(list, canvas);
+//
+// Blending is the "over" of T. Porter, T. Duff, "Compositing Digital Images", 1984, on premultiplied colours of
+// 8 bits with correct rounding.
+#pragma once
+
+#include <vector>
+
+#include "vole/asset/image.hpp"
+#include "vole/draw/draw_list.hpp"
+
+namespace vole {
+
+class Raster {
+ public:
+  // The canvas must be opaque; it stays so.
+  void draw(const DrawList& list, Image& canvas);
+
+ private:
+  void draw_tiles(const DrawItem& item, IVec2 corner, Image& canvas);
+
+  std::vector<const Colour*> opaque_rows_;  // of one row of tiles: where each tile's pixels are read
+};
+
+// What a picture's pixels map to: fixed point with 16 bits below the point. The pixel (x, y) of the canvas shows the
+// frame's pixel (floor(u), floor(v)), u = start_u + x * across_u + y * down_u, and likewise v. Public so that another
+// renderer can show the same pixels.
+struct PixelMap {
+  std::int64_t start_u = 0, across_u = 0, down_u = 0;
+  std::int64_t start_v = 0, across_v = 0, down_v = 0;
+};
+PixelMap pixel_map(const PictureItem& item);
+
+// Premultiplied colour that multiplies each pixel of an item: its tint and opacity.
+Colour multiplier_of(const PictureItem& item);
+
+// a * b / 255, rounded to nearest.
+constexpr std::uint8_t multiply(std::uint8_t a, std::uint8_t b) {
+  const unsigned product = unsigned{a} * b + 128;
+  return static_cast<std::uint8_t>((product + (product >> 8)) >> 8);
+}
+
+}  // namespace vole

@@ -1,0 +1,32 @@
+// The things a person can press or push, by name: "key Space", "pad south", "pad stick left x".
+//
+// Keys are named by where they sit on the keyboard, in the words of the W3C "UI Events KeyboardEvent code Values"
+// (KeyA, ArrowLeft, Space, ShiftLeft, ...). Pad buttons are named by where they sit on the pad.
+#pragma once
+
+#include <cstdint>
+#include <optional>
+#include <string>
+#include <string_view>
+#include <vector>
+
+namespace vole {
+
+// An index into control_names(); stable while a program runs, and not to be stored.
+struct Control {
+  std::uint16_t index = 0;
+
+  friend bool operator==(Control, Control) = default;
+};
+
+std::optional<Control> find_control(std::string_view name);
+std::string_view name_of(Control control);
+const std::vector<std::string>& control_names();
+
+// A change of a control: 1 pressed, 0 released; a stick or trigger anything in [-1, 1].
+struct ControlEvent {
+  Control control;
+  float value = 0;
+};
+
+}  // namespace vole

@@ -1,0 +1,20 @@
+// What a thing wants to do this tick. Pilots write it, movers read it: a mover cannot tell a person from a mind.
+#pragma once
+
+#include "vole/base/vec.hpp"
+
+namespace vole {
+
+struct Intent {
+  Vec2 direction{0, 0};       // each part in [-1, 1]
+  bool jump_pressed = false;  // begun this tick
+  bool jump_held = false;
+};
+template <class V>
+void describe(V& v, Intent& intent) {
+  v.state("direction", intent.direction);
+  v.state("jump_pressed", intent.jump_pressed);
+  v.state("jump_held", intent.jump_held);
+}
+
+}  // namespace vole

@@ -1,0 +1,71 @@
+// What a person did, as one tick sees it, and the gathering that makes sure that each press reaches exactly one tick.
+//
+//   gather.add(event);                        // the host, whenever something arrives
+//   const TickInput& input = gather.latch();  // the loop, once a tick
+//   if (input.pressed("jump")) ...
+#pragma once
+
+#include <cstdint>
+#include <string_view>
+#include <vector>
+
+#include "vole/input/controls.hpp"
+
+namespace vole {
+
+class TickInput {
+ public:
+  struct ActionState {
+    bool held = false;
+    std::uint8_t presses = 0;   // since the tick before
+    std::uint8_t releases = 0;
+
+    friend bool operator==(const ActionState&, const ActionState&) = default;
+  };
+
+  TickInput() = default;
+  // Takes the names; `controls` must outlive this.
+  explicit TickInput(const Controls& controls);
+
+  // All throw Error with the nearest name when there is no action or axis of this name.
+  bool held(std::string_view action) const { return action_state(action).held; }
+  // Whether it was pressed since the tick before, even if it was let go again in between.
+  bool pressed(std::string_view action) const { return action_state(action).presses > 0; }
+  bool released(std::string_view action) const { return action_state(action).releases > 0; }
+  const ActionState& action_state(std::string_view action) const;
+  // In [-1, 1], in steps of a hundredth.
+  float axis(std::string_view axis) const;
+
+  // By position in Controls; for recordings.
+  std::vector<ActionState> actions;
+  std::vector<std::int8_t> axes;  // hundredths
+
+  friend bool operator==(const TickInput& a, const TickInput& b) { return a.actions == b.actions && a.axes == b.axes; }
+
+ private:
+  const Controls* controls_ = nullptr;
+};
+
+class InputGather {
+ public:
+  // `controls` must outlive this.
+  explicit InputGather(const Controls& controls);
+
+  void add(const ControlEvent& event);
+  // Everything since the latch before. The result stays until the next latch.
+  const TickInput& latch();
+  // Lets go of everything: what is held must be pressed anew to count. For a change of scene or a lost window focus.
+  void release_all();
+
+ private:
+  bool any_held(const std::vector<Control>& controls) const;
+  std::int8_t axis_value(const Axis& axis) const;
+
+  const Controls& controls_;
+  std::vector<float> values_;  // of every control
+  TickInput gathered_;
+  TickInput latched_;
+  std::vector<std::int8_t> tapped_;  // of every axis: its last push since the latch before, 0 for none
+};
+
+}  // namespace vole

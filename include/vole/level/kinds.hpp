@@ -1,0 +1,28 @@
+// Named templates of things, as their components are written in kinds.toml (and kinds/*.toml):
+//
+//   [bulb]
+//   sprite = { sheet = "bulb", layer = "things" }
+//   body = { size = [8, 8] }
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "vole/base/describe.hpp"
+
+namespace vole {
+
+struct Kinds {
+  Named<Node> all;
+  std::vector<std::string> files;  // that were read
+
+  // The components of a kind as a table; throws Error at `asked` with the nearest name.
+  const Node& kind(std::string_view name, const Place& asked = {}) const;
+  bool has(std::string_view name) const;
+};
+
+// Reads kinds.toml and kinds/*.toml of a game's folder; a game may have neither. Throws Error, also for a kind that
+// stands twice.
+Kinds read_kinds(const std::string& root);
+
+}  // namespace vole

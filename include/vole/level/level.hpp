@@ -1,0 +1,73 @@
+// A level: layers of tiles and pictures in drawing order, places where things stand, and what is solid. Read from
+// levels/NAME.level.toml:
+//
+//   tileset = "earth"
+//   legend = { "." = "", "#" = "earth" }     # what the letters of the rows stand for; "" is nothing
+//
+//   [[layers]]
+//   name = "hedges"
+//   picture = "hedges"                       # repeated sideways, its bottom at the level's bottom
+//   parallax = [0.3, 0.1]                    # how far it goes with the camera: 0 not at all, 1 with the level
+//
+//   [[layers]]
+//   name = "ground"
+//   rows = ["....", "####"]
+//
+//   [[places]]
+//   kind = "bulb"
+//   cell = [2, 0]                            # feet in the middle of the cell's bottom; or at = [40, 16] in pixels
+//   bulb = { worth = 5 }                     # put over what the kind says
+#pragma once
+
+#include <cstdint>
+#include <string>
+#include <vector>
+
+#include "vole/base/describe.hpp"
+#include "vole/level/tileset.hpp"
+#include "vole/physics/solid_grid.hpp"
+
+namespace vole {
+
+struct LevelLayer {
+  std::string name;
+  Vec2 parallax{1, 1};
+  std::vector<std::uint16_t> tiles;  // row by row, 0 for none, else the tile's index + 1; empty: no tiles at all
+  std::shared_ptr<const Picture> picture;
+  Alpha alpha = Alpha::opaque;  // of the picture
+};
+
+struct LevelPlace {
+  std::string kind;
+  Vec2 at{0, 0};
+  std::string name;  // may be empty
+  Node over;         // a table of components to put over the kind's
+  Place place;
+};
+
+class Level {
+ public:
+  std::string name;
+  Colour sky{0, 0, 0, 255};
+  std::shared_ptr<const Tileset> tileset;
+  IVec2 cells{0, 0};
+  std::vector<LevelLayer> layers;
+  std::vector<LevelPlace> places;
+  SolidGrid solid;
+
+  int tile_size() const { return tileset ? tileset->tile_size : 16; }
+  // In pixels.
+  IVec2 size() const { return {cells.x * tile_size(), cells.y * tile_size()}; }
+  // The index of the layer of this name; throws Error at `asked` with the nearest name.
+  std::size_t layer(std::string_view layer_name, const Place& asked = {}) const;
+};
+
+template <>
+struct AssetSort<Level> {
+  static constexpr std::string_view word = "level";
+  static constexpr std::string_view folder = "levels";
+  static constexpr std::string_view ending = ".level.toml";
+  static Level load(Loading& loading);
+};
+
+}  // namespace vole

@@ -1,0 +1,51 @@
+// The components a game knows, by the names they have in files.
+//
+//   ComponentTypes types;              // those of the library
+//   types.add<Bulb>("bulb");           // a struct with a describe function
+#pragma once
+
+#include <string>
+#include <string_view>
+#include <vector>
+
+#include "vole/base/describe.hpp"
+#include "vole/scene/entities.hpp"
+
+namespace vole {
+
+class ComponentTypes {
+ public:
+  struct Type {
+    std::string name;
+    // Reads a component from a table and attaches it.
+    void (*attach)(const Node& table, Entities& entities, Entity entity, Report& report);
+    // Adds the component to a checksum, if the entity has one.
+    void (*hash)(const Entities& entities, Entity entity, Hash& hash);
+  };
+
+  ComponentTypes();
+
+  template <Described T>
+  void add(std::string_view name) {
+    add({std::string(name),
+         [](const Node& table, Entities& entities, Entity entity, Report& report) {
+           T component{};
+           read(table, component, report);
+           entities.add(entity, std::move(component));
+         },
+         [](const Entities& entities, Entity entity, Hash& hash) {
+           if (const T* component = entities.find<T>(entity)) vole::add_to(hash, *component);
+         }});
+  }
+
+  const Type* find(std::string_view name) const;
+  const std::vector<Type>& all() const { return types_; }
+  std::vector<std::string> names() const;
+
+ private:
+  void add(Type type);
+
+  std::vector<Type> types_;  // sorted by name, so that checksums do not hang on the order of registration
+};
+
+}  // namespace vole

@@ -1,0 +1,124 @@
+// The components that come with the library. In kinds.toml each goes by the name in its comment.
+#pragma once
+
+#include <memory>
+#include <string>
+
+#include "vole/animation/animator.hpp"
+#include "vole/base/describe.hpp"
+#include "vole/base/rect.hpp"
+#include "vole/input/intent.hpp"
+
+namespace vole {
+
+// Where a thing is: every thing of a kind has one. Its position is where its feet stand, or its sprite's pivot.
+struct Pose {
+  Vec2 at{0, 0};
+  Vec2 before{0, 0};  // at the end of the tick before, for drawing in between
+  bool faces_left = false;
+
+  Vec2 between(float share) const { return before + (at - before) * share; }
+};
+template <class V>
+void describe(V& v, Pose& pose) {
+  v.state("at", pose.at);
+  v.state("before", pose.before);
+  v.state("faces_left", pose.faces_left);
+}
+
+// `body`: a box that stands on the pose's position, whatever the sprite shows.
+struct Body {
+  Vec2 size{12, 12};
+  Vec2 offset{0, 0};  // of the middle of the box's bottom from the position
+
+  Vec2 velocity{0, 0};  // pixels a second
+  Vec2 remainder{0, 0}; // motion smaller than the lattice, kept for the next tick
+  bool on_ground = false;
+  bool at_wall = false;
+
+  Rect box(Vec2 at) const { return {{at.x + offset.x - size.x / 2, at.y + offset.y - size.y}, size}; }
+};
+template <class V>
+void describe(V& v, Body& body) {
+  v("size", body.size, within(1, 4096));
+  v("offset", body.offset, within(-4096, 4096));
+  v.state("velocity", body.velocity);
+  v.state("remainder", body.remainder);
+  v.state("on_ground", body.on_ground);
+  v.state("at_wall", body.at_wall);
+}
+
+// `sprite`: what it looks like.
+struct Sprite {
+  Located<std::string> sheet_name;
+  Located<std::string> layer_name{"things", {}};
+  Located<std::string> first_clip;  // played from the start; empty: frame 0 stands still
+  float depth = 0;
+  Colour tint = white;
+  float opacity = 1;
+
+  // Plays a clip of the sheet; the one that plays already goes on. Throws Error with the nearest name.
+  void play(std::string_view clip);
+
+  // Found by the stage when the thing comes to life.
+  Asset<Sheet> asset;
+  std::shared_ptr<const Sheet> sheet;  // the version that the animator's clip belongs to
+  std::size_t layer = 0;
+  Animator animator;
+};
+template <class V>
+void describe(V& v, Sprite& sprite) {
+  v("sheet", sprite.sheet_name, needed());
+  v("layer", sprite.layer_name);
+  v("clip", sprite.first_clip);
+  v("depth", sprite.depth);
+  v("tint", sprite.tint);
+  v("opacity", sprite.opacity, within(0, 1));
+}
+
+// `person`: a pilot that follows the controls.
+struct Person {
+  Located<std::string> walk{"walk", {}};  // an axis
+  Located<std::string> jump{"jump", {}};  // an action
+};
+template <class V>
+void describe(V& v, Person& person) {
+  v("walk", person.walk);
+  v("jump", person.jump);
+}
+
+// `side_mover`: walks and jumps, seen from the side.
+struct SideMover {
+  float speed = 90;           // pixels a second
+  float acceleration = 600;   // pixels a second, each second
+  float deceleration = 800;   // when letting go or turning, on the ground
+  float air_control = 0.7f;   // share of both while in the air
+  float gravity = 900;
+  float jump = 280;           // upward speed at the start of a jump
+  float fall_cap = 320;       // the fastest fall
+  float late_jump = 0.1f;     // seconds after leaving the ground in which a jump still counts
+  float early_jump = 0.1f;    // seconds before landing in which a press is kept
+  float short_hop = 0.45f;    // share of the upward speed kept when jump is let go
+
+  float since_ground = 1000;  // seconds
+  float since_press = 1000;
+  bool rising = false;        // in a jump that can still be cut short
+};
+template <class V>
+void describe(V& v, SideMover& mover) {
+  v("speed", mover.speed, within(0, 100000));
+  v("acceleration", mover.acceleration, within(0, 1e6));
+  v("deceleration", mover.deceleration, within(0, 1e6));
+  v("air_control", mover.air_control, within(0, 1));
+  v("gravity", mover.gravity, within(0, 1e6));
+  v("jump", mover.jump, within(0, 100000));
+  v("fall_cap", mover.fall_cap, within(0, 100000));
+  v("late_jump", mover.late_jump, within(0, 10));
+  v("early_jump", mover.early_jump, within(0, 10));
+  v("short_hop", mover.short_hop, within(0, 1));
+  v.state("since_ground", mover.since_ground);
+  v.state("since_press", mover.since_press);
+  v.state("rising", mover.rising);
+}
+
+}  // namespace vole

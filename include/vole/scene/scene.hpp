@@ -1,0 +1,55 @@
+// A part of a game: the title, a level, the end. Made anew each time it is entered.
+//
+//   class Beds : public vole::Scene {
+//     void enter(vole::Stage& stage) override { stage.load_level("beds"); }
+//     void tick(vole::Stage& stage) override { ... }
+//     void draw(vole::Drawing& drawing) const override { drawing.text("12", {4, 4}); }
+//   };
+#pragma once
+
+#include <string_view>
+
+#include "vole/draw/text.hpp"
+#include "vole/scene/stage.hpp"
+
+namespace vole {
+
+// Where a scene adds what is not a thing of the level: score, labels, pictures. It lies over everything and the
+// camera does not move it.
+class Drawing {
+ public:
+  Drawing(const Stage& stage, DrawList& list, LayerId layer, float between)
+      : stage_(stage), list_(list), layer_(layer), between_(between) {}
+
+  const Stage& stage() const { return stage_; }
+  IVec2 canvas() const { return list_.canvas(); }
+  DrawList& list() { return list_; }
+  LayerId layer() const { return layer_; }
+  // How far between the last tick and the next, in [0, 1].
+  float between() const { return between_; }
+
+  // Throws Error for an unknown font or sheet.
+  void text(std::string_view font, std::string_view text, Vec2 at, const TextStyle& style = {});
+  void frame(std::string_view sheet, int frame, Vec2 at);
+
+ private:
+  const Stage& stage_;
+  DrawList& list_;
+  LayerId layer_;
+  float between_;
+};
+
+class Scene {
+ public:
+  virtual ~Scene() = default;
+
+  virtual void enter(Stage&) {}
+  // Once a tick, before pilots and movers.
+  virtual void tick(Stage&) {}
+  virtual void leave(Stage&) {}
+  virtual void draw(Drawing&) const {}
+  // State of the scene's own that decides what happens: adds it to the checksum.
+  virtual void add_to(Hash&) const {}
+};
+
+}  // namespace vole

@@ -1,0 +1,149 @@
+// What a running scene works on: its entities, level, camera, input, chance and assets.
+//
+//   stage.load_level("beds");
+//   stage.when_meet("vole", "bulb", [&](Entity, Entity bulb) { stage.remove(bulb); });
+//   if (stage.input().pressed("pause")) stage.go("title");
+#pragma once
+
+#include <any>
+#include <deque>
+#include <functional>
+#include <memory>
+#include <string>
+#include <string_view>
+#include <vector>
+
+#include "vole/asset/font.hpp"
+#include "vole/base/random.hpp"
+#include "vole/draw/camera.hpp"
+#include "vole/draw/draw_list.hpp"
+#include "vole/input/tick_input.hpp"
+#include "vole/level/kinds.hpp"
+#include "vole/level/level.hpp"
+#include "vole/scene/component_types.hpp"
+#include "vole/scene/components.hpp"
+#include "vole/scene/entities.hpp"
+
+namespace vole {
+
+// What a stage is given by the game that runs it; all of it outlives the stage.
+struct StageSetting {
+  Catalog& catalog;
+  const Kinds& kinds;
+  const ComponentTypes& types;
+  IVec2 canvas{320, 180};
+  int ticks_per_second = 60;
+};
+
+// What a scene asked to come next.
+struct SceneChange {
+  std::string scene;
+  std::any carried;
+};
+
+class Stage {
+ public:
+  using Meeting = std::function<void(Entity, Entity)>;
+
+  Stage(const StageSetting& setting, std::uint64_t seed);
+  Stage(const Stage&) = delete;
+  Stage& operator=(const Stage&) = delete;
+
+  Entities entities;
+  Camera camera;
+  Random random;
+
+  Catalog& catalog() const { return setting_.catalog; }
+  const Font& font(std::string_view name) { return *catalog().get<Font>(name); }
+  const TickInput& input() const { return *input_; }
+  int ticks_per_second() const { return setting_.ticks_per_second; }
+  float seconds_per_tick() const { return 1.0f / static_cast<float>(setting_.ticks_per_second); }
+  // Ticks since the scene began.
+  std::int64_t tick_count() const { return ticks_; }
+
+  // Loads a level and brings the things at its places to life. Throws Error, for all places at once.
+  void load_level(std::string_view name);
+  bool has_level() const { return static_cast<bool>(level_); }
+  const Level& level() const { return *level_; }
+
+  // Brings a thing of a kind to life with its feet (or pivot) at a position; `over` is a table of components to put
+  // over the kind's. Throws Error.
+  Entity spawn(std::string_view kind, Vec2 at, const Node& over = {}, const Place& asked = {});
+  // At the end of the tick. Until then the thing is there, but meets nobody any more.
+  void remove(Entity entity);
+  bool removed(Entity entity) const;
+
+  template <class T>
+  T& get(Entity entity) {
+    return entities.get<T>(entity);
+  }
+  template <class T>
+  const T& get(Entity entity) const {
+    return entities.get<T>(entity);
+  }
+  // The first living thing of a kind; none when there is none.
+  Entity first(std::string_view kind) const;
+  int count(std::string_view kind) const;
+
+  // Calls back once when bodies of these kinds begin to overlap. Throws Error for an unknown kind.
+  void when_meet(std::string_view kind, std::string_view other, Meeting meeting);
+
+  // The camera goes along with this thing, from the next tick on; at once when `jump`.
+  void follow(Entity entity, bool jump = true);
+
+  // Another scene from the next tick on, with something for it to take up with brought<T>().
+  void go(std::string_view scene, std::any carried = {});
+  // What the scene before sent along; nullptr when it sent no T.
+  template <class T>
+  const T* brought() const {
+    return std::any_cast<T>(&brought_);
+  }
+
+  // Adds everything the simulation holds to a checksum.
+  void add_to(Hash& hash) const;
+
+  // For the game that runs the stage: one tick around the scene's own, and what comes of it.
+  void begin_tick(const TickInput& input);
+  void end_tick();
+  const SceneChange* change() const { return change_ ? change_.get() : nullptr; }
+  void bring(std::any carried) { brought_ = std::move(carried); }
+  // Adds the level's layers and all sprites to the list, in the level's order, and returns the layer above them all.
+  LayerId draw(DrawList& list, float between) const;
+  // The shapes over the picture: bodies, pivots, solid cells.
+  void draw_xray(DrawList& list, float between) const;
+
+ private:
+  struct KindOf {
+    std::string name;
+  };
+  struct MeetingRule {
+    std::string kind, other;
+    Meeting meeting;
+    std::vector<std::pair<Entity, Entity>> now;  // overlapping at the end of the last tick
+    std::vector<std::pair<Entity, Entity>> before;
+  };
+
+  void bind(Sprite& sprite);
+  void pilot();
+  void move();
+  void meet();
+  void meet(MeetingRule& rule);
+  void animate();
+  void aim_camera();
+  void sweep_out();
+  std::string_view kind_of(Entity entity) const;
+  void add_sprite(DrawList& list, LayerId layer, const Pose& pose, const Sprite& sprite, float between) const;
+
+  StageSetting setting_;
+  const TickInput* input_;
+  std::int64_t ticks_ = 0;
+  Asset<Level> level_;
+  int level_version_ = 0;
+  std::vector<Entity> leaving_;
+  std::deque<MeetingRule> meetings_;  // a deque: a meeting may add rules, and those there must stay where they are
+  Entity followed_;
+  std::unique_ptr<SceneChange> change_;
+  std::any brought_;
+};
+
+}  // namespace vole

@@ -1,0 +1,7 @@
+// Everything a game usually needs. A program with a window includes vole/desktop.hpp instead.
+#pragma once
+
+#include "vole/app/game.hpp"
+#include "vole/app/run.hpp"
+#include "vole/scene/scene.hpp"
+#include "vole/version.hpp"

@@ -1,0 +1,27 @@
+#include "vole/app/host.hpp"
+
+#include <algorithm>
+
+namespace vole {
+
+IRect place_canvas(IVec2 canvas, IVec2 window) {
+  const int scale = std::max(1, std::min(window.x / std::max(canvas.x, 1), window.y / std::max(canvas.y, 1)));
+  const IVec2 size{canvas.x * scale, canvas.y * scale};
+  return {{(window.x - size.x) / 2, (window.y - size.y) / 2}, size};
+}
+
+HeadlessHost::HeadlessHost(int ticks_per_second) : rate_(std::max(ticks_per_second, 1)) {}
+
+void HeadlessHost::run(const std::function<bool()>& step) {
+  while (step()) {
+  }
+}
+
+std::int64_t HeadlessHost::elapsed() {
+  // Rounded up, so that a tick is due at each step and the error never adds up.
+  const auto time_at = [this](std::int64_t step) { return (step * 1'000'000'000 + rate_ - 1) / rate_; };
+  ++steps_;
+  return time_at(steps_) - time_at(steps_ - 1);
+}
+
+}  // namespace vole

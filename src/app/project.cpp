@@ -1,0 +1,42 @@
+#include "vole/app/project.hpp"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <filesystem>
+
+#include "vole/base/files.hpp"
+
+namespace vole {
+
+Project read_project(const std::string& file) {
+  Report report;
+  Project project;
+  project.root = folder_of(file).empty() ? "." : folder_of(file);
+  read(read_toml(file), project, report);
+  const auto plain = [](char c) { return (c >= 'a' && c <= 'z') || (c >= '0' && c <= '9') || c == '-'; };
+  if (const std::string& id = project.id.value; project.id.place.file && (id.empty() || !std::all_of(id.begin(), id.end(), plain)))
+    report.error(project.id.place, fmt::format("\"{}\" is no id", id), "an id has small letters, digits and '-' only");
+  report.throw_if_errors();
+  return project;
+}
+
+std::string program_path(const std::string& called) {
+  std::error_code failed;
+  const auto self = std::filesystem::read_symlink("/proc/self/exe", failed);
+  return failed ? std::filesystem::absolute(called, failed).generic_string() : self.generic_string();
+}
+
+std::string find_project(const std::string& file, const std::string& program) {
+  if (file_exists(file)) return file;
+  const std::string beside = join_path(folder_of(program), file);
+  if (file_exists(beside)) return beside;
+  if (const std::string pointer = program + ".folder"; file_exists(pointer)) {
+    std::string folder = read_text(pointer, 65536);
+    folder.erase(std::find(folder.begin(), folder.end(), '\n'), folder.end());
+    if (const std::string there = join_path(folder, file); file_exists(there)) return there;
+  }
+  throw Error(Place::whole_file(file), "no such file here nor beside the program", "start it in the game's folder");
+}
+
+}  // namespace vole

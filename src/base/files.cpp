@@ -1,0 +1,141 @@
+#include "vole/base/files.hpp"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cerrno>
+#include <cstring>
+#include <filesystem>
+#include <fstream>
+
+#include "vole/base/error.hpp"
+#include "vole/base/names.hpp"
+
+namespace vole {
+namespace fs = std::filesystem;
+namespace {
+
+std::string nearby_files(const std::string& path) {
+  std::error_code failed;
+  const fs::path wanted(path);
+  const fs::path folder = wanted.has_parent_path() ? wanted.parent_path() : fs::path(".");
+  std::vector<std::string> names;
+  for (fs::directory_iterator it(folder, failed), end; !failed && it != end && names.size() < 1000;
+       it.increment(failed))
+    names.push_back(it->path().filename().string());
+  std::sort(names.begin(), names.end());
+  const std::string nearest = nearest_name(wanted.filename().string(), names);
+  return nearest.empty() ? std::string() : fmt::format("did you mean \"{}\"?", nearest);
+}
+
+template <class Content>
+Content read_whole(const std::string& path, std::size_t most_bytes) {
+  const Place place = Place::whole_file(path);
+  std::error_code failed;
+  const fs::file_status status = fs::status(path, failed);
+  if (status.type() == fs::file_type::not_found) throw Error(place, "no such file", nearby_files(path));
+  if (failed) throw Error(place, fmt::format("cannot be read: {}", failed.message()));
+  if (status.type() != fs::file_type::regular) throw Error(place, "is not a file");
+  const std::uintmax_t size = fs::file_size(path, failed);
+  if (failed) throw Error(place, fmt::format("cannot be read: {}", failed.message()));
+  if (size > most_bytes)
+    throw Error(place, fmt::format("is {} bytes long; the most for a file of this sort is {}", size, most_bytes));
+  errno = 0;
+  std::ifstream in(path, std::ios::binary);
+  if (!in) throw Error(place, fmt::format("cannot be read: {}", std::strerror(errno)));
+  Content content(static_cast<std::size_t>(size), {});
+  in.read(reinterpret_cast<char*>(content.data()), static_cast<std::streamsize>(size));
+  content.resize(static_cast<std::size_t>(in.gcount()));
+  return content;
+}
+
+}  // namespace
+
+std::string read_text(const std::string& path, std::size_t most_bytes) {
+  return read_whole<std::string>(path, most_bytes);
+}
+
+Bytes read_bytes(const std::string& path, std::size_t most_bytes) {
+  return read_whole<Bytes>(path, most_bytes);
+}
+
+void write_whole(const std::string& path, std::string_view content) {
+  const Place place = Place::whole_file(path);
+  std::error_code failed;
+  const fs::path target(path);
+  if (target.has_parent_path()) fs::create_directories(target.parent_path(), failed);
+  const std::string part = path + ".part";
+  {
+    std::ofstream out(part, std::ios::binary | std::ios::trunc);
+    out.write(content.data(), static_cast<std::streamsize>(content.size()));
+    out.flush();
+    if (!out) {
+      out.close();
+      fs::remove(part, failed);
+      throw Error(place, "cannot be written; is the folder there, writable and not full?");
+    }
+  }
+  fs::rename(part, target, failed);
+  if (failed) {
+    const std::string why = failed.message();
+    fs::remove(part, failed);
+    throw Error(place, fmt::format("cannot be written: {}", why));
+  }
+}
+
+void write_whole(const std::string& path, const Bytes& content) {
+  write_whole(path, std::string_view(reinterpret_cast<const char*>(content.data()), content.size()));
+}
+
+bool file_exists(const std::string& path) {
+  std::error_code failed;
+  return fs::is_regular_file(path, failed);
+}
+
+bool folder_exists(const std::string& path) {
+  std::error_code failed;
+  return fs::is_directory(path, failed);
+}
+
+std::vector<std::string> list_files(const std::string& folder) {
+  std::vector<std::string> files;
+  std::error_code failed;
+  fs::recursive_directory_iterator it(folder, failed);
+  const auto check = [&failed, &folder](const std::string& where) {
+    if (failed) throw Error(Place::whole_file(where.empty() ? folder : where),
+                            fmt::format("folder cannot be read: {}", failed.message()));
+  };
+  check(folder);
+  for (const fs::recursive_directory_iterator end; it != end;) {
+    const fs::path path = it->path();
+    std::error_code unknown;
+    if (path.filename().string().starts_with('.'))
+      it.disable_recursion_pending();
+    else if (it->is_regular_file(unknown))
+      files.push_back(path.lexically_relative(folder).generic_string());
+    it.increment(failed);
+    check(path.generic_string());
+  }
+  std::sort(files.begin(), files.end());
+  return files;
+}
+
+std::uint64_t file_stamp(const std::string& path) {
+  std::error_code failed;
+  const auto written = fs::last_write_time(path, failed);
+  if (failed) return 0;
+  const std::uintmax_t size = fs::file_size(path, failed);
+  const auto ticks = static_cast<std::uint64_t>(written.time_since_epoch().count());
+  return (ticks * 31 + size) | 1;  // never 0, which stands for "no file"
+}
+
+std::string join_path(std::string_view folder, std::string_view name) {
+  const fs::path joined = fs::path(folder) / fs::path(name);
+  return joined.generic_string();
+}
+
+std::string folder_of(std::string_view path) {
+  return fs::path(path).parent_path().generic_string();
+}
+
+}  // namespace vole

@@ -1,0 +1,50 @@
+#include "vole/base/node.hpp"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+
+#include "vole/base/files.hpp"
+
+namespace vole {
+
+const Node* Node::find(std::string_view key) const {
+  const auto found = std::find_if(entries.begin(), entries.end(), [key](const Entry& e) { return e.key == key; });
+  return found == entries.end() ? nullptr : &found->value;
+}
+
+Node* Node::find(std::string_view key) {
+  return const_cast<Node*>(static_cast<const Node*>(this)->find(key));
+}
+
+void Node::merge(const Node& over) {
+  for (const Entry& entry : over.entries) {
+    Node* mine = find(entry.key);
+    if (!mine)
+      entries.push_back(entry);
+    else if (mine->type == Type::table && entry.value.type == Type::table)
+      mine->merge(entry.value);
+    else
+      *mine = entry.value;
+  }
+}
+
+std::string to_text(const Node& node) {
+  switch (node.type) {
+    case Node::Type::table: return "a table";
+    case Node::Type::array: return fmt::format("a list of {}", node.items.size());
+    case Node::Type::text: return fmt::format("the text \"{}\"", node.text);
+    case Node::Type::whole: return fmt::format("the number {}", node.whole);
+    case Node::Type::number: return fmt::format("the number {}", node.number);
+    case Node::Type::yes_no: return node.yes ? "true" : "false";
+    case Node::Type::date: return fmt::format("the date {}", node.text);
+  }
+  return {};
+}
+
+Node read_toml(const std::string& path) {
+  constexpr std::size_t most_bytes = 16u << 20;
+  return parse_toml(read_text(path, most_bytes), path);
+}
+
+}  // namespace vole

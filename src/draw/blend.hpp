@@ -1,0 +1,115 @@
+// Rows of pixels onto rows of pixels. The SSE2 paths give the same bits as the plain ones.
+#pragma once
+
+#include <cstring>
+
+#include "vole/draw/raster.hpp"
+
+#if defined(__SSE2__)
+#include <emmintrin.h>
+#endif
+
+namespace vole {
+
+inline Colour tinted(Colour pixel, Colour by) {
+  return {multiply(pixel.r, by.r), multiply(pixel.g, by.g), multiply(pixel.b, by.b), multiply(pixel.a, by.a)};
+}
+
+inline Colour over(Colour above, Colour below) {
+  const auto keep = static_cast<std::uint8_t>(255 - above.a);
+  const auto part = [keep](std::uint8_t a, std::uint8_t b) {
+    return static_cast<std::uint8_t>(a + multiply(b, keep));
+  };
+  return {part(above.r, below.r), part(above.g, below.g), part(above.b, below.b), part(above.a, below.a)};
+}
+
+inline void copy_row(Colour* to, const Colour* from, int count) {
+  std::memcpy(to, from, static_cast<std::size_t>(count) * sizeof(Colour));
+}
+
+#if defined(__SSE2__)
+
+namespace sse {
+
+// a * b / 255 for eight 16-bit lanes, rounded like multiply().
+inline __m128i multiply_lanes(__m128i a, __m128i b) {
+  const __m128i product = _mm_add_epi16(_mm_mullo_epi16(a, b), _mm_set1_epi16(128));
+  return _mm_srli_epi16(_mm_add_epi16(product, _mm_srli_epi16(product, 8)), 8);
+}
+
+inline __m128i alpha_lanes(__m128i wide) {
+  return _mm_shufflehi_epi16(_mm_shufflelo_epi16(wide, 0xff), 0xff);
+}
+
+inline __m128i over_wide(__m128i above, __m128i below) {
+  const __m128i keep = _mm_sub_epi16(_mm_set1_epi16(255), alpha_lanes(above));
+  return _mm_add_epi16(above, multiply_lanes(below, keep));
+}
+
+inline __m128i load(const Colour* from) {
+  return _mm_loadu_si128(reinterpret_cast<const __m128i*>(from));
+}
+inline void store(Colour* to, __m128i pixels) {
+  _mm_storeu_si128(reinterpret_cast<__m128i*>(to), pixels);
+}
+
+inline __m128i over4(__m128i above, __m128i below) {
+  const __m128i zero = _mm_setzero_si128();
+  const __m128i low = over_wide(_mm_unpacklo_epi8(above, zero), _mm_unpacklo_epi8(below, zero));
+  const __m128i high = over_wide(_mm_unpackhi_epi8(above, zero), _mm_unpackhi_epi8(below, zero));
+  return _mm_packus_epi16(low, high);
+}
+
+inline __m128i tinted4(__m128i pixels, __m128i by_wide) {
+  const __m128i zero = _mm_setzero_si128();
+  return _mm_packus_epi16(multiply_lanes(_mm_unpacklo_epi8(pixels, zero), by_wide),
+                          multiply_lanes(_mm_unpackhi_epi8(pixels, zero), by_wide));
+}
+
+// Four pixels over four, skipping the work where all hide or all show what is below.
+inline void blend4(Colour* to, __m128i above) {
+  const __m128i alpha_bits = _mm_set1_epi32(static_cast<int>(0xff000000u));
+  const __m128i alpha = _mm_and_si128(above, alpha_bits);
+  if (_mm_movemask_epi8(_mm_cmpeq_epi32(alpha, alpha_bits)) == 0xffff)
+    store(to, above);
+  else if (_mm_movemask_epi8(_mm_cmpeq_epi32(above, _mm_setzero_si128())) != 0xffff)
+    store(to, over4(above, load(to)));
+}
+
+}  // namespace sse
+
+#endif
+
+inline void over_row(Colour* to, const Colour* from, int count) {
+  int x = 0;
+#if defined(__SSE2__)
+  for (; x + 4 <= count; x += 4) sse::blend4(to + x, sse::load(from + x));
+#endif
+  for (; x < count; ++x) to[x] = over(from[x], to[x]);
+}
+
+inline void tinted_over_row(Colour* to, const Colour* from, int count, Colour by) {
+  int x = 0;
+#if defined(__SSE2__)
+  const __m128i by_wide = _mm_set_epi16(by.a, by.b, by.g, by.r, by.a, by.b, by.g, by.r);
+  for (; x + 4 <= count; x += 4) sse::blend4(to + x, sse::tinted4(sse::load(from + x), by_wide));
+#endif
+  for (; x < count; ++x) to[x] = over(tinted(from[x], by), to[x]);
+}
+
+inline void fill_row(Colour* to, int count, Colour premultiplied) {
+  if (premultiplied.a == 255) {
+    for (int x = 0; x < count; ++x) to[x] = premultiplied;
+    return;
+  }
+  int x = 0;
+#if defined(__SSE2__)
+  std::int32_t bits = 0;
+  std::memcpy(&bits, &premultiplied, sizeof bits);
+  const __m128i above = _mm_set1_epi32(bits);
+  for (; x + 4 <= count; x += 4) sse::store(to + x, sse::over4(above, sse::load(to + x)));
+#endif
+  for (; x < count; ++x) to[x] = over(premultiplied, to[x]);
+}
+
+}  // namespace vole

@@ -1,0 +1,114 @@
+#include "vole/draw/draw_list.hpp"
+
+#include <algorithm>
+#include <cmath>
+
+namespace vole {
+namespace {
+
+float finite_within(float value, float least, float most, float otherwise) {
+  return std::isfinite(value) ? std::clamp(value, least, most) : otherwise;
+}
+
+float usable_scale(float scale) {
+  return finite_within(scale, 1.0f / 64, 64.0f, 1.0f);
+}
+
+// Sorting needs an order between any two depths, which "not a number" has not.
+float usable_depth(float depth) {
+  return depth == depth ? depth : 0.0f;
+}
+
+}  // namespace
+
+int to_pixel(float position) {
+  return static_cast<int>(std::floor(finite_within(position, -1e6f, 1e6f, 0.0f) + 0.5f));
+}
+
+void DrawList::start(IVec2 canvas) {
+  canvas_ = canvas;
+  corners_.clear();
+  items_.clear();
+  clip_to_canvas();
+}
+
+LayerId DrawList::add_layer(IVec2 corner) {
+  corners_.push_back(corner);
+  return static_cast<LayerId>(corners_.size() - 1);
+}
+
+void DrawList::clip_to(const IRect& part) {
+  clip_ = part.shared_with({{0, 0}, canvas_});
+}
+
+void DrawList::clip_to_canvas() {
+  clip_ = {{0, 0}, canvas_};
+}
+
+DrawItem& DrawList::append(DrawItem::Sort sort, LayerId layer) {
+  DrawItem& item = items_.emplace_back();
+  item.sort = sort;
+  item.layer = layer;
+  item.order = static_cast<std::uint32_t>(items_.size());
+  item.clip = clip_;
+  return item;
+}
+
+IRect DrawList::on_canvas(LayerId layer, const Rect& box) const {
+  const IVec2 corner = corners_.at(layer);
+  const IVec2 start{to_pixel(box.left()), to_pixel(box.top())};
+  const IVec2 end{to_pixel(box.right()), to_pixel(box.bottom())};
+  return {{start.x - corner.x, start.y - corner.y}, {std::max(end.x - start.x, 0), std::max(end.y - start.y, 0)}};
+}
+
+void DrawList::add(LayerId layer, const PictureItem& item) {
+  const IVec2 corner = corners_.at(layer);
+  if (!item.picture || item.opacity <= 0 || item.tint.a == 0) return;
+  const IVec2 at{to_pixel(item.at.x) - corner.x, to_pixel(item.at.y) - corner.y};
+  const Vec2 scale{usable_scale(item.scale.x), usable_scale(item.scale.y)};
+  // Far from the canvas whatever the rotation: nothing to draw.
+  const float reach = static_cast<float>(std::max(item.from.size.x, item.from.size.y) +
+                                         std::max(std::abs(item.pivot.x), std::abs(item.pivot.y))) *
+                      std::max(scale.x, scale.y) * 2.0f;
+  const auto off = [reach](int position, int length) {
+    return static_cast<float>(position) + reach < 0 || static_cast<float>(position) - reach > static_cast<float>(length);
+  };
+  if (off(at.x, canvas_.x) || off(at.y, canvas_.y)) return;
+  DrawItem& added = append(DrawItem::Sort::picture, layer);
+  added.picture = item;
+  added.picture.at = {static_cast<float>(at.x), static_cast<float>(at.y)};
+  added.picture.scale = scale;
+  added.picture.rotation = finite_within(item.rotation, -1e6f, 1e6f, 0.0f);
+  added.picture.opacity = std::min(item.opacity, 1.0f);
+  added.picture.depth = usable_depth(item.depth);
+}
+
+void DrawList::add(LayerId layer, const TilesItem& tiles) {
+  if (!tiles.picture || !tiles.tiles) return;
+  append(DrawItem::Sort::tiles, layer).tiles = tiles;
+}
+
+void DrawList::fill(LayerId layer, const Rect& box, Colour colour, float depth) {
+  if (colour.a == 0) return;
+  const IRect on = on_canvas(layer, box);
+  DrawItem& item = append(DrawItem::Sort::fill, layer);
+  item.box = on;
+  item.picture.tint = colour;
+  item.picture.depth = usable_depth(depth);
+}
+
+void DrawList::outline(LayerId layer, const Rect& box, Colour colour, float depth) {
+  fill(layer, box, colour, depth);
+  if (colour.a != 0) items_.back().sort = DrawItem::Sort::outline;
+}
+
+void DrawList::sort() {
+  // The order makes each key unique, so the result does not hang on the sort being stable.
+  std::sort(items_.begin(), items_.end(), [](const DrawItem& a, const DrawItem& b) {
+    if (a.layer != b.layer) return a.layer < b.layer;
+    if (a.picture.depth != b.picture.depth) return a.picture.depth < b.picture.depth;
+    return a.order < b.order;
+  });
+}
+
+}  // namespace vole

@@ -1,0 +1,272 @@
+#include "vole/draw/raster.hpp"
+
+#include <algorithm>
+#include <cmath>
+
+#include "blend.hpp"
+#include "vole/base/trig.hpp"
+
+namespace vole {
+namespace {
+
+constexpr std::int64_t one = 65536;
+
+std::int64_t fixed(double value) {
+  return static_cast<std::int64_t>(std::floor(value * one + 0.5));
+}
+
+std::int64_t floor_divide(std::int64_t a, std::int64_t b) {
+  const std::int64_t quotient = a / b;
+  return quotient - ((a % b != 0) && ((a < 0) != (b < 0)) ? 1 : 0);
+}
+
+// The range [first, end) of x for which 0 <= start + x * step < limit, cut to the range given.
+void narrow(std::int64_t start, std::int64_t step, std::int64_t limit, std::int64_t& first, std::int64_t& end) {
+  if (step == 0) {
+    if (start < 0 || start >= limit) end = first;
+    return;
+  }
+  // -floor(-a / b) is the division rounded up.
+  const std::int64_t at_zero = -floor_divide(start, step);
+  const std::int64_t at_limit = -floor_divide(start - limit, step);
+  if (step > 0) {
+    first = std::max(first, at_zero);
+    end = std::min(end, at_limit);
+  } else {
+    first = std::max(first, floor_divide(limit - start, step) + 1);
+    end = std::min(end, floor_divide(-start, step) + 1);
+  }
+}
+
+// How a fetched pixel reaches the canvas.
+struct Copy {
+  void operator()(Colour& to, Colour pixel) const { to = pixel; }
+};
+struct CopyCutout {
+  void operator()(Colour& to, Colour pixel) const {
+    if (pixel.a != 0) to = pixel;
+  }
+};
+struct BlendOver {
+  void operator()(Colour& to, Colour pixel) const {
+    if (pixel.a == 255)
+      to = pixel;
+    else if (pixel.a != 0)
+      to = over(pixel, to);
+  }
+};
+struct BlendTinted {
+  Colour by;
+  void operator()(Colour& to, Colour pixel) const { to = over(tinted(pixel, by), to); }
+};
+
+template <class Work>
+void with_operation(const PictureItem& item, const Work& work) {
+  const Colour by = multiplier_of(item);
+  if (by != white)
+    work(BlendTinted{by});
+  else if (item.alpha == Alpha::opaque)
+    work(Copy{});
+  else if (item.alpha == Alpha::cutout)
+    work(CopyCutout{});
+  else
+    work(BlendOver{});
+}
+
+// A frame in its own size: rows are copied or blended whole.
+void draw_upright(const PictureItem& item, const IRect& clip, Image& canvas) {
+  const IVec2 size = item.from.size;
+  const IVec2 pivot{item.flip_x ? size.x - item.pivot.x : item.pivot.x,
+                    item.flip_y ? size.y - item.pivot.y : item.pivot.y};
+  const IRect whole{{static_cast<int>(item.at.x) - pivot.x, static_cast<int>(item.at.y) - pivot.y}, size};
+  const IRect shown = whole.shared_with(clip);
+  if (shown.empty()) return;
+  const Colour by = multiplier_of(item);
+  for (int y = shown.top(); y < shown.bottom(); ++y) {
+    const int row = item.flip_y ? size.y - 1 - (y - whole.top()) : y - whole.top();
+    const Colour* from = item.picture->row(item.from.top() + row) + item.from.left();
+    Colour* to = canvas.row(y) + shown.left();
+    const int skip = shown.left() - whole.left();
+    if (item.flip_x) {
+      const Colour* mirrored = from + size.x - 1 - skip;
+      with_operation(item, [&](const auto& put) {
+        for (int x = 0; x < shown.size.x; ++x) put(to[x], mirrored[-x]);
+      });
+    } else if (by != white) {
+      tinted_over_row(to, from + skip, shown.size.x, by);
+    } else if (item.alpha == Alpha::opaque) {
+      copy_row(to, from + skip, shown.size.x);
+    } else {
+      over_row(to, from + skip, shown.size.x);
+    }
+  }
+}
+
+// The rows of the canvas that a turned or scaled frame can reach.
+IRect reach_of(const PictureItem& item) {
+  const float s = sin_degrees(item.rotation);
+  const float c = cos_degrees(item.rotation);
+  const IVec2 size = item.from.size;
+  float left = 1e9f, top = 1e9f, right = -1e9f, bottom = -1e9f;
+  for (const IVec2 corner : {IVec2{0, 0}, IVec2{size.x, 0}, IVec2{0, size.y}, size}) {
+    const float x = static_cast<float>(corner.x - item.pivot.x) * item.scale.x * (item.flip_x ? -1.0f : 1.0f);
+    const float y = static_cast<float>(corner.y - item.pivot.y) * item.scale.y * (item.flip_y ? -1.0f : 1.0f);
+    left = std::min(left, item.at.x + c * x - s * y);
+    right = std::max(right, item.at.x + c * x - s * y);
+    top = std::min(top, item.at.y + s * x + c * y);
+    bottom = std::max(bottom, item.at.y + s * x + c * y);
+  }
+  const IVec2 start{static_cast<int>(left) - 2, static_cast<int>(top) - 2};
+  return {start, {static_cast<int>(right) + 3 - start.x, static_cast<int>(bottom) + 3 - start.y}};
+}
+
+void draw_turned(const PictureItem& item, const IRect& clip, Image& canvas) {
+  const PixelMap map = pixel_map(item);
+  const IRect shown = reach_of(item).shared_with(clip);
+  const std::int64_t limit_u = item.from.size.x * one;
+  const std::int64_t limit_v = item.from.size.y * one;
+  const Colour* const pixels = item.picture->row(item.from.top()) + item.from.left();
+  const std::int64_t stride = item.picture->size().x;
+  with_operation(item, [&](const auto& put) {
+    for (int y = shown.top(); y < shown.bottom(); ++y) {
+      const std::int64_t row_u = map.start_u + y * map.down_u;
+      const std::int64_t row_v = map.start_v + y * map.down_v;
+      std::int64_t first = shown.left();
+      std::int64_t end = shown.right();
+      narrow(row_u, map.across_u, limit_u, first, end);
+      narrow(row_v, map.across_v, limit_v, first, end);
+      if (first >= end) continue;
+      // Within the frame u and v fit into 31 bits, which makes the inner loop cheaper.
+      auto u = static_cast<std::int32_t>(row_u + first * map.across_u);
+      auto v = static_cast<std::int32_t>(row_v + first * map.across_v);
+      const auto step_u = static_cast<std::int32_t>(map.across_u);
+      const auto step_v = static_cast<std::int32_t>(map.across_v);
+      Colour* to = canvas.row(y);
+      for (std::int64_t x = first; x < end; ++x) {
+        put(to[x], pixels[(v >> 16) * stride + (u >> 16)]);
+        u = static_cast<std::int32_t>(static_cast<std::uint32_t>(u) + static_cast<std::uint32_t>(step_u));
+        v = static_cast<std::int32_t>(static_cast<std::uint32_t>(v) + static_cast<std::uint32_t>(step_v));
+      }
+    }
+  });
+}
+
+void draw_picture(const DrawItem& drawn, Image& canvas) {
+  PictureItem item = drawn.picture;
+  // A part that reaches outside its picture (a picture that became smaller) has nothing there to show.
+  if (!(item.from.shared_with(item.picture->area()) == item.from) || item.from.empty()) return;
+  const bool upright = item.rotation == 0 && item.scale == Vec2{1, 1};
+  if (upright)
+    draw_upright(item, drawn.clip, canvas);
+  else if (item.from.size.x < 32768 && item.from.size.y < 32768)
+    draw_turned(item, drawn.clip, canvas);
+}
+
+Colour premultiplied(Colour colour) {
+  return {multiply(colour.r, colour.a), multiply(colour.g, colour.a), multiply(colour.b, colour.a), colour.a};
+}
+
+void fill_box(const IRect& box, const IRect& clip, Colour colour, Image& canvas) {
+  const IRect shown = box.shared_with(clip);
+  if (shown.empty()) return;
+  for (int y = shown.top(); y < shown.bottom(); ++y) fill_row(canvas.row(y) + shown.left(), shown.size.x, colour);
+}
+
+void outline_box(const IRect& box, const IRect& clip, Colour colour, Image& canvas) {
+  if (box.size.x <= 2 || box.size.y <= 2) return fill_box(box, clip, colour, canvas);
+  const int inner = box.size.y - 2;
+  fill_box({box.at, {box.size.x, 1}}, clip, colour, canvas);
+  fill_box({{box.left(), box.bottom() - 1}, {box.size.x, 1}}, clip, colour, canvas);
+  fill_box({{box.left(), box.top() + 1}, {1, inner}}, clip, colour, canvas);
+  fill_box({{box.right() - 1, box.top() + 1}, {1, inner}}, clip, colour, canvas);
+}
+
+}  // namespace
+
+PixelMap pixel_map(const PictureItem& item) {
+  const double c = cos_degrees(item.rotation);
+  const double s = sin_degrees(item.rotation);
+  const double scale_x = item.scale.x * (item.flip_x ? -1.0 : 1.0);
+  const double scale_y = item.scale.y * (item.flip_y ? -1.0 : 1.0);
+  PixelMap map;
+  map.across_u = fixed(c / scale_x);
+  map.down_u = fixed(s / scale_x);
+  map.across_v = fixed(-s / scale_y);
+  map.down_v = fixed(c / scale_y);
+  // From the pivot to the middle of the canvas's first pixel, in halves of a pixel.
+  const std::int64_t x2 = 1 - 2 * static_cast<std::int64_t>(item.at.x);
+  const std::int64_t y2 = 1 - 2 * static_cast<std::int64_t>(item.at.y);
+  map.start_u = item.pivot.x * one + floor_divide(map.across_u * x2 + map.down_u * y2, 2);
+  map.start_v = item.pivot.y * one + floor_divide(map.across_v * x2 + map.down_v * y2, 2);
+  return map;
+}
+
+Colour multiplier_of(const PictureItem& item) {
+  const float opacity = std::clamp(item.opacity, 0.0f, 1.0f);
+  const auto share = static_cast<std::uint8_t>(opacity * 255.0f + 0.5f);
+  Colour tint = item.tint;
+  tint.a = multiply(tint.a, share);
+  return premultiplied(tint);
+}
+
+void Raster::draw_tiles(const DrawItem& item, IVec2 corner, Image& canvas) {
+  const TilesItem& grid = item.tiles;
+  const int size = grid.tile_size;
+  const IRect& clip = item.clip;
+  if (clip.empty()) return;
+  const auto cell_of = [size](int pixel) { return static_cast<int>(floor_divide(pixel, size)); };
+  const IVec2 first{std::max(cell_of(clip.left() + corner.x), 0), std::max(cell_of(clip.top() + corner.y), 0)};
+  const IVec2 last{std::min(cell_of(clip.right() - 1 + corner.x), grid.cells.x - 1),
+                   std::min(cell_of(clip.bottom() - 1 + corner.y), grid.cells.y - 1)};
+  for (int cell_y = first.y; cell_y <= last.y; ++cell_y) {
+    const int top = cell_y * size - corner.y;
+    const int from_row = std::max(clip.top() - top, 0);
+    const int end_row = std::min(clip.bottom() - top, size);
+    const std::uint16_t* row = grid.tiles + static_cast<std::size_t>(cell_y) * static_cast<std::size_t>(grid.cells.x);
+    opaque_rows_.clear();
+    for (int cell_x = first.x; cell_x <= last.x; ++cell_x) {
+      const std::uint16_t tile = row[cell_x];
+      opaque_rows_.push_back(nullptr);
+      if (tile == 0) continue;
+      const Frame& frame = grid.frames[tile - 1];
+      const int left = cell_x * size - corner.x;
+      const bool whole = left >= clip.left() && left + size <= clip.right();
+      if (frame.alpha == Alpha::opaque && whole) {
+        opaque_rows_.back() = grid.picture->row(frame.area.top()) + frame.area.left();
+        continue;
+      }
+      DrawItem single = item;
+      single.picture = {.picture = grid.picture, .from = frame.area, .alpha = frame.alpha,
+                        .at = {static_cast<float>(left), static_cast<float>(top)}};
+      draw_picture(single, canvas);
+    }
+    // Opaque tiles are copied line by line across the whole row of them: memory is then written in one direction.
+    const std::size_t stride = static_cast<std::size_t>(grid.picture->size().x);
+    for (int y = from_row; y < end_row; ++y) {
+      Colour* to = canvas.row(top + y) + (first.x * size - corner.x);
+      const std::size_t skip = static_cast<std::size_t>(y) * stride;
+      for (const Colour* pixels : opaque_rows_) {
+        if (pixels && size == 16)
+          std::memcpy(to, pixels + skip, 16 * sizeof(Colour));
+        else if (pixels)
+          copy_row(to, pixels + skip, size);
+        to += size;
+      }
+    }
+  }
+}
+
+void Raster::draw(const DrawList& list, Image& canvas) {
+  for (const DrawItem& item : list.items()) {
+    DrawItem inside = item;
+    inside.clip = item.clip.shared_with(canvas.area());
+    switch (item.sort) {
+      case DrawItem::Sort::picture: draw_picture(inside, canvas); break;
+      case DrawItem::Sort::fill: fill_box(item.box, inside.clip, premultiplied(item.picture.tint), canvas); break;
+      case DrawItem::Sort::outline: outline_box(item.box, inside.clip, premultiplied(item.picture.tint), canvas); break;
+      case DrawItem::Sort::tiles: draw_tiles(inside, list.corner(item.layer), canvas); break;
+    }
+  }
+}
+
+}  // namespace vole

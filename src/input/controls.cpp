@@ -1,0 +1,62 @@
+#include "vole/input/controls.hpp"
+
+#include <fmt/format.h>
+
+#include "vole/base/describe.hpp"
+#include "vole/base/names.hpp"
+
+namespace vole {
+namespace {
+
+using Bindings = std::vector<Located<std::string>>;
+
+struct AxisText {
+  Bindings less;
+  Bindings more;
+  Bindings stick;
+};
+template <class V>
+void describe(V& v, AxisText& axis) {
+  v("less", axis.less);
+  v("more", axis.more);
+  v("stick", axis.stick);
+}
+
+struct ControlsText {
+  Named<Bindings> actions;
+  Named<AxisText> axes;
+};
+template <class V>
+void describe(V& v, ControlsText& controls) {
+  v("actions", controls.actions);
+  v("axes", controls.axes);
+}
+
+std::vector<Control> bind(const Bindings& bindings, Report& report) {
+  std::vector<Control> controls;
+  for (const Located<std::string>& binding : bindings) {
+    if (const auto control = find_control(binding.value))
+      controls.push_back(*control);
+    else
+      report.error(binding.place, fmt::format("no control \"{}\"", binding.value),
+                   did_you_mean(binding.value, control_names()));
+  }
+  return controls;
+}
+
+}  // namespace
+
+Controls read_controls(const std::string& path) {
+  Report report;
+  ControlsText text;
+  read(read_toml(path), text, report);
+  Controls controls;
+  for (const auto& item : text.actions) controls.actions.push_back({item.name, bind(item.value, report)});
+  for (const auto& item : text.axes)
+    controls.axes.push_back(
+        {item.name, bind(item.value.less, report), bind(item.value.more, report), bind(item.value.stick, report)});
+  report.throw_if_errors();
+  return controls;
+}
+
+}  // namespace vole

@@ -1,0 +1,102 @@
+#include "vole/input/tick_input.hpp"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+#include <limits>
+
+#include "vole/base/error.hpp"
+#include "vole/base/names.hpp"
+
+namespace vole {
+namespace {
+
+// A stick this close to its middle counts as let go; the rest of its way is stretched over the whole range.
+constexpr float dead_share = 0.2f;
+// A stick or trigger bound to an action is pressed beyond half of its way.
+constexpr float press_share = 0.5f;
+
+template <class Things>
+std::size_t index_of(const Things& things, std::string_view name, std::string_view sort) {
+  const auto found = std::find_if(things.begin(), things.end(), [name](const auto& t) { return t.name == name; });
+  if (found == things.end())
+    throw Error(Place::whole_file("controls.toml"), fmt::format("no {} \"{}\"", sort, name),
+                did_you_mean(name, names_of(things)));
+  return static_cast<std::size_t>(found - things.begin());
+}
+
+void count_up(std::uint8_t& counter) {
+  if (counter < std::numeric_limits<std::uint8_t>::max()) ++counter;
+}
+
+}  // namespace
+
+TickInput::TickInput(const Controls& controls)
+    : actions(controls.actions.size()), axes(controls.axes.size()), controls_(&controls) {}
+
+const TickInput::ActionState& TickInput::action_state(std::string_view action) const {
+  static const Controls none;
+  return actions[index_of(controls_ ? controls_->actions : none.actions, action, "action")];
+}
+
+float TickInput::axis(std::string_view axis) const {
+  static const Controls none;
+  return static_cast<float>(axes[index_of(controls_ ? controls_->axes : none.axes, axis, "axis")]) / 100.0f;
+}
+
+InputGather::InputGather(const Controls& controls)
+    : controls_(controls), values_(control_names().size(), 0.0f), gathered_(controls), latched_(controls),
+      tapped_(controls.axes.size()) {}
+
+bool InputGather::any_held(const std::vector<Control>& controls) const {
+  return std::any_of(controls.begin(), controls.end(),
+                     [this](Control control) { return std::abs(values_[control.index]) >= press_share; });
+}
+
+std::int8_t InputGather::axis_value(const Axis& axis) const {
+  float value = (any_held(axis.more) ? 1.0f : 0.0f) - (any_held(axis.less) ? 1.0f : 0.0f);
+  for (const Control stick : axis.sticks) {
+    const float pushed = values_[stick.index];
+    const float share = (std::abs(pushed) - dead_share) / (1.0f - dead_share);
+    if (share > std::abs(value)) value = pushed < 0 ? -share : share;
+  }
+  return static_cast<std::int8_t>(std::floor(std::clamp(value, -1.0f, 1.0f) * 100.0f + 0.5f));
+}
+
+void InputGather::add(const ControlEvent& event) {
+  if (event.control.index >= values_.size() || !std::isfinite(event.value)) return;
+  if (values_[event.control.index] == event.value) return;
+  values_[event.control.index] = event.value;
+  for (std::size_t i = 0; i < controls_.actions.size(); ++i) {
+    TickInput::ActionState& state = gathered_.actions[i];
+    const bool held = any_held(controls_.actions[i].controls);
+    if (held && !state.held) count_up(state.presses);
+    if (!held && state.held) count_up(state.releases);
+    state.held = held;
+  }
+  for (std::size_t i = 0; i < controls_.axes.size(); ++i) {
+    gathered_.axes[i] = axis_value(controls_.axes[i]);
+    if (gathered_.axes[i] != 0) tapped_[i] = gathered_.axes[i];
+  }
+}
+
+const TickInput& InputGather::latch() {
+  latched_.actions = gathered_.actions;
+  for (std::size_t i = 0; i < tapped_.size(); ++i) {
+    // A push shorter than a tick still counts for one.
+    latched_.axes[i] = gathered_.axes[i] != 0 ? gathered_.axes[i] : tapped_[i];
+    tapped_[i] = 0;
+  }
+  for (TickInput::ActionState& state : gathered_.actions) state.presses = state.releases = 0;
+  return latched_;
+}
+
+void InputGather::release_all() {
+  std::fill(values_.begin(), values_.end(), 0.0f);
+  for (TickInput::ActionState& state : gathered_.actions) state = {};
+  std::fill(gathered_.axes.begin(), gathered_.axes.end(), std::int8_t{0});
+  std::fill(tapped_.begin(), tapped_.end(), std::int8_t{0});
+}
+
+}  // namespace vole

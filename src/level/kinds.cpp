@@ -1,0 +1,55 @@
+#include "vole/level/kinds.hpp"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+
+#include "vole/base/files.hpp"
+#include "vole/base/names.hpp"
+
+namespace vole {
+namespace {
+
+const NamedItem<Node>* find(const Named<Node>& all, std::string_view name) {
+  const auto found = std::find_if(all.begin(), all.end(), [name](const auto& item) { return item.name == name; });
+  return found == all.end() ? nullptr : &*found;
+}
+
+}  // namespace
+
+bool Kinds::has(std::string_view name) const {
+  return find(all, name) != nullptr;
+}
+
+const Node& Kinds::kind(std::string_view name, const Place& asked) const {
+  if (const auto* found = find(all, name)) return found->value;
+  throw Error(asked, fmt::format("no kind \"{}\"", name), did_you_mean(name, names_of(all)));
+}
+
+Kinds read_kinds(const std::string& root) {
+  Kinds kinds;
+  Report report;
+  if (const std::string file = join_path(root, "kinds.toml"); file_exists(file)) kinds.files.push_back(file);
+  if (const std::string folder = join_path(root, "kinds"); folder_exists(folder))
+    for (const std::string& file : list_files(folder))
+      if (file.ends_with(".toml")) kinds.files.push_back(join_path(folder, file));
+  for (const std::string& file : kinds.files) {
+    try {
+      Named<Node> read_here;
+      read_value(read_toml(file), read_here, {}, report);
+      for (auto& item : read_here) {
+        if (const auto* first = find(kinds.all, item.name))
+          report.error(item.place, fmt::format("kind \"{}\" stands twice", item.name),
+                       "the first is at " + to_text(first->place));
+        else if (detail::expect(item.value, Node::Type::table, "a table of components", report))
+          kinds.all.push_back(std::move(item));
+      }
+    } catch (const Error& error) {
+      report.add(error);
+    }
+  }
+  report.throw_if_errors();
+  return kinds;
+}
+
+}  // namespace vole

@@ -1,0 +1,240 @@
+#include "vole/level/level.hpp"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+
+#include "vole/asset/font.hpp"
+#include "vole/base/names.hpp"
+
+namespace vole {
+namespace {
+
+struct LayerText {
+  Located<std::string> name;
+  Vec2 parallax{1, 1};
+  std::vector<Located<std::string>> rows;
+  Located<std::string> picture;
+};
+template <class V>
+void describe(V& v, LayerText& layer) {
+  v("name", layer.name, needed());
+  v("parallax", layer.parallax, within(0, 4));
+  v("rows", layer.rows);
+  v("picture", layer.picture);
+}
+
+struct PlaceText {
+  Located<std::string> kind;
+  std::optional<IVec2> cell;
+  std::optional<Vec2> at;
+  std::string name;
+  Node over;
+  Place place;
+};
+
+// Every key that is not the place's own names a component, so this table cannot be read by a description alone.
+void read_field(const Node& node, PlaceText& place, const FieldRule&, Report& report) {
+  if (!detail::expect(node, Node::Type::table, "a table", report)) return;
+  place.place = node.place;
+  place.over.place = node.place;
+  const FieldRule cells = within(-65536, 65536);
+  const FieldRule pixels = within(-1e6, 1e6);
+  for (const Node::Entry& entry : node.entries) {
+    if (entry.key == "kind") read_value(entry.value, place.kind, {}, report);
+    else if (entry.key == "cell") read_value(entry.value, place.cell, cells, report);
+    else if (entry.key == "at") read_value(entry.value, place.at, pixels, report);
+    else if (entry.key == "name") read_value(entry.value, place.name, {}, report);
+    else if (entry.value.type == Node::Type::table) place.over.entries.push_back(entry);
+    else {
+      const std::string known[] = {"kind", "cell", "at", "name"};
+      report.error(entry.place, fmt::format("unknown key \"{}\"", entry.key), did_you_mean(entry.key, known));
+    }
+  }
+  if (place.kind.value.empty()) report.error(node.place, "\"kind\" is missing here");
+  if (place.cell.has_value() == place.at.has_value())
+    report.error(node.place, "a place has either \"cell\" or \"at\"");
+}
+
+struct LevelText {
+  Colour sky{0, 0, 0, 255};
+  Located<std::string> tileset;
+  Named<Located<std::string>> legend;
+  std::vector<LayerText> layers;
+  std::vector<PlaceText> places;
+};
+template <class V>
+void describe(V& v, LevelText& level) {
+  v("sky", level.sky);
+  v("tileset", level.tileset);
+  v("legend", level.legend);
+  v("layers", level.layers, needed());
+  v("places", level.places);
+}
+
+struct LegendEntry {
+  char32_t letter = 0;
+  std::uint16_t tile = 0;
+};
+
+constexpr int most_cells_along = 65536;
+constexpr std::int64_t most_cells = 64'000'000;
+
+class LevelBuilder {
+ public:
+  LevelBuilder(Level& level, const LevelText& text, Report& report) : level_(level), text_(text), report_(report) {}
+
+  void build(Loading& loading) {
+    read_legend();
+    find_size();
+    if (report_.has_errors()) return;
+    level_.solid = SolidGrid(level_.cells, level_.tile_size());
+    for (const LayerText& layer : text_.layers) add_layer(layer, loading);
+    for (const PlaceText& place : text_.places) add_place(place);
+  }
+
+ private:
+  void read_legend() {
+    for (const auto& item : text_.legend) {
+      std::string_view key = item.name;
+      const char32_t letter = key.empty() ? 0 : next_letter(key);
+      if (letter == 0 || !key.empty()) {
+        report_.error(item.place, fmt::format("\"{}\" is not one letter", item.name));
+        continue;
+      }
+      legend_.push_back({letter, tile_of(item.value)});
+      letters_.push_back(item.name);
+    }
+  }
+
+  std::uint16_t tile_of(const Located<std::string>& name) {
+    if (name.value.empty()) return 0;
+    if (!level_.tileset) {
+      report_.error(name.place, fmt::format("tile \"{}\" without a tileset", name.value), "name one with tileset = \"...\"");
+      return 0;
+    }
+    const int index = level_.tileset->find(name.value);
+    if (index < 0)
+      report_.error(name.place, fmt::format("no tile \"{}\" in tileset \"{}\"", name.value, level_.tileset->name),
+                    did_you_mean(name.value, names_of(level_.tileset->tiles)));
+    return static_cast<std::uint16_t>(index + 1);
+  }
+
+  static int length_of(std::string_view row) {
+    int length = 0;
+    for (; !row.empty(); ++length) next_letter(row);
+    return length;
+  }
+
+  // All layers with rows are of one size; the first says which.
+  void find_size() {
+    const LayerText* first = nullptr;
+    for (const LayerText& layer : text_.layers) {
+      if (layer.rows.empty()) continue;
+      if (!first) {
+        first = &layer;
+        level_.cells = {length_of(layer.rows[0].value), static_cast<int>(layer.rows.size())};
+      }
+      if (static_cast<int>(layer.rows.size()) != level_.cells.y)
+        report_.error(layer.name.place, fmt::format("layer \"{}\" has {} rows, but \"{}\" has {}", layer.name.value,
+                                                    layer.rows.size(), first->name.value, level_.cells.y));
+      for (const Located<std::string>& row : layer.rows)
+        if (const int length = length_of(row.value); length != level_.cells.x)
+          report_.error(row.place, fmt::format("this row has {} letters, but the first has {}", length, level_.cells.x));
+    }
+    if (level_.cells.x > most_cells_along || level_.cells.y > most_cells_along ||
+        std::int64_t{level_.cells.x} * level_.cells.y > most_cells)
+      report_.error(text_.layers[0].name.place, "the level is too large", "at most 65536 cells along a side and 64 million in all");
+  }
+
+  void add_layer(const LayerText& text, Loading& loading) {
+    const auto same = [&](const LevelLayer& layer) { return layer.name == text.name.value; };
+    if (std::any_of(level_.layers.begin(), level_.layers.end(), same))
+      report_.error(text.name.place, fmt::format("layer \"{}\" stands twice", text.name.value));
+    LevelLayer layer;
+    layer.name = text.name.value;
+    layer.parallax = text.parallax;
+    if (!text.picture.value.empty()) {
+      try {
+        layer.picture = loading.catalog().get<Picture>(text.picture.value, text.picture.place).shared();
+        layer.alpha = layer.picture->alpha_of(layer.picture->area());
+        loading.depends_on(join_path(loading.catalog().root(), "assets/" + text.picture.value + ".png"));
+      } catch (const Error& error) {
+        report_.add(error);
+      }
+    }
+    const bool solid = text.parallax == Vec2{1, 1};
+    layer.tiles.reserve(text.rows.size() * static_cast<std::size_t>(level_.cells.x));
+    for (std::size_t y = 0; y < text.rows.size(); ++y) add_row(text.rows[y], static_cast<int>(y), solid, layer);
+    level_.layers.push_back(std::move(layer));
+  }
+
+  void add_row(const Located<std::string>& row, int y, bool solid, LevelLayer& layer) {
+    std::string_view rest = row.value;
+    for (int x = 0; !rest.empty(); ++x) {
+      const std::string_view before = rest;
+      const char32_t letter = next_letter(rest);
+      const auto found = std::find_if(legend_.begin(), legend_.end(),
+                                      [letter](const LegendEntry& entry) { return entry.letter == letter; });
+      if (found == legend_.end()) {
+        Place place = row.place;
+        place.column += 1 + x;  // one for the quote
+        const std::string written(before.substr(0, before.size() - rest.size()));
+        report_.error(place, fmt::format("the legend has no \"{}\"", written), did_you_mean(written, letters_));
+        layer.tiles.push_back(0);
+        continue;
+      }
+      layer.tiles.push_back(found->tile);
+      if (solid && found->tile != 0 && level_.tileset->tiles[found->tile - 1u].solid) level_.solid.set({x, y}, true);
+    }
+  }
+
+  void add_place(const PlaceText& text) {
+    const auto tile = static_cast<float>(level_.tile_size());
+    Vec2 at = text.at.value_or(Vec2{0, 0});
+    if (text.cell)
+      at = {(static_cast<float>(text.cell->x) + 0.5f) * tile, (static_cast<float>(text.cell->y) + 1.0f) * tile};
+    level_.places.push_back({text.kind.value, at, text.name, text.over, text.kind.place});
+  }
+
+  Level& level_;
+  const LevelText& text_;
+  Report& report_;
+  std::vector<LegendEntry> legend_;
+  std::vector<std::string> letters_;
+};
+
+}  // namespace
+
+std::size_t Level::layer(std::string_view layer_name, const Place& asked) const {
+  for (std::size_t i = 0; i < layers.size(); ++i)
+    if (layers[i].name == layer_name) return i;
+  throw Error(asked, fmt::format("no layer \"{}\" in level \"{}\"", layer_name, name),
+              did_you_mean(layer_name, names_of(layers)));
+}
+
+Level AssetSort<Level>::load(Loading& loading) {
+  Report report;
+  LevelText text;
+  read(read_toml(loading.path()), text, report);
+  Level level;
+  level.name = loading.name();
+  level.sky = text.sky;
+  if (!text.tileset.value.empty()) {
+    // Watched with everything it is made from, so that a changed tile picture reaches the level too.
+    loading.depends_on(join_path(loading.catalog().root(), "assets/" + text.tileset.value + ".tileset.toml"));
+    try {
+      const Asset<Tileset> tileset = loading.catalog().get<Tileset>(text.tileset.value, text.tileset.place);
+      for (const std::string& file : loading.catalog().files_of(tileset)) loading.depends_on(file);
+      level.tileset = tileset.shared();
+    } catch (const Error& error) {
+      report.add(error);
+    }
+  }
+  report.throw_if_errors();
+  LevelBuilder(level, text, report).build(loading);
+  report.throw_if_errors();
+  return level;
+}
+
+}  // namespace vole

@@ -1,0 +1,76 @@
+#include "vole/level/tileset.hpp"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+
+namespace vole {
+namespace {
+
+struct TileText {
+  Located<IVec2> cell;
+  bool solid = false;
+};
+template <class V>
+void describe(V& v, TileText& tile) {
+  v("cell", tile.cell, needed().within(0, 65535));
+  v("solid", tile.solid);
+}
+
+struct TilesetText {
+  Located<std::string> picture;
+  Located<FrameCut> frame;
+  Named<TileText> tiles;
+};
+template <class V>
+void describe(V& v, TilesetText& tileset) {
+  v("picture", tileset.picture);
+  v("frame", tileset.frame, needed());
+  v("tiles", tileset.tiles, needed());
+}
+
+}  // namespace
+
+int Tileset::find(std::string_view tile_name) const {
+  const auto found =
+      std::find_if(tiles.begin(), tiles.end(), [tile_name](const Tile& tile) { return tile.name == tile_name; });
+  return found == tiles.end() ? -1 : static_cast<int>(found - tiles.begin());
+}
+
+Tileset AssetSort<Tileset>::load(Loading& loading) {
+  Report report;
+  TilesetText text;
+  const Node root = read_toml(loading.path());
+  read(root, text, report);
+  report.throw_if_errors();
+
+  Tileset tileset;
+  tileset.name = loading.name();
+  tileset.picture = picture_beside(loading, text.picture, root.place);
+  const IVec2 size = text.frame.value.size;
+  if (size.x != size.y) throw Error(text.frame.place, fmt::format("tiles are square; {} x {} is not", size.x, size.y));
+  tileset.tile_size = size.x;
+  const std::vector<IRect> frames =
+      cut_frames(tileset.picture->size(), text.frame.value, text.frame.place, tileset.name);
+  const int columns = (tileset.picture->size().x - 2 * text.frame.value.margin + text.frame.value.spacing) /
+                      (size.x + text.frame.value.spacing);
+  const int rows = static_cast<int>(frames.size()) / columns;
+  for (const auto& item : text.tiles) {
+    const IVec2 cell = item.value.cell.value;
+    if (cell.x >= columns || cell.y >= rows) {
+      report.error(item.value.cell.place,
+                   fmt::format("tile \"{}\" is at column {}, row {}, but the picture has {} columns and {} rows",
+                               item.name, cell.x, cell.y, columns, rows),
+                   "they are counted from 0");
+      continue;
+    }
+    const IRect area = frames[static_cast<std::size_t>(cell.y * columns + cell.x)];
+    tileset.tiles.push_back({item.name, item.value.solid});
+    tileset.frames.push_back({area, tileset.picture->alpha_of(area)});
+  }
+  if (tileset.tiles.size() > 65534) report.error(root.place, "more than 65534 tiles");
+  report.throw_if_errors();
+  return tileset;
+}
+
+}  // namespace vole

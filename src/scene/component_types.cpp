@@ -1,0 +1,35 @@
+#include "vole/scene/component_types.hpp"
+
+#include <algorithm>
+#include <stdexcept>
+
+#include "vole/base/names.hpp"
+#include "vole/scene/components.hpp"
+
+namespace vole {
+
+ComponentTypes::ComponentTypes() {
+  add<Body>("body");
+  add<Sprite>("sprite");
+  add<Person>("person");
+  add<SideMover>("side_mover");
+}
+
+void ComponentTypes::add(Type type) {
+  const auto at = std::lower_bound(types_.begin(), types_.end(), type.name,
+                                   [](const Type& known, const std::string& name) { return known.name < name; });
+  if (at != types_.end() && at->name == type.name)
+    throw std::logic_error("two components are named \"" + type.name + "\"");
+  types_.insert(at, std::move(type));
+}
+
+const ComponentTypes::Type* ComponentTypes::find(std::string_view name) const {
+  const auto found = std::find_if(types_.begin(), types_.end(), [name](const Type& t) { return t.name == name; });
+  return found == types_.end() ? nullptr : &*found;
+}
+
+std::vector<std::string> ComponentTypes::names() const {
+  return names_of(types_);
+}
+
+}  // namespace vole
