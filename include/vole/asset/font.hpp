@@ -48,6 +48,9 @@ struct AssetSort<Font> {
   static Font load(Loading& loading);
 };
 
+// A small font that is always there, for diagnostics: letters of 5 x 7 pixels with a dark rim.
+const Font& plain_font();
+
 // Takes the next letter off a UTF-8 text; broken bytes give U+FFFD, one at a time.
 char32_t next_letter(std::string_view& text);
 

@@ -1,0 +1,238 @@
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cstdio>
+#include <nlohmann/json.hpp>
+#include <set>
+
+#include "commands.hpp"
+#include "vole/app/project.hpp"
+#include "vole/asset/font.hpp"
+#include "vole/base/files.hpp"
+#include "vole/base/names.hpp"
+#include "vole/input/recording.hpp"
+#include "vole/level/kinds.hpp"
+#include "vole/level/level.hpp"
+#include "vole/scene/component_types.hpp"
+#include "vole/scene/components.hpp"
+
+namespace {
+
+using vole::Error;
+using vole::Node;
+using vole::Problem;
+using vole::Report;
+
+// Reads a game's files one after the other; each thing that is wrong goes to the report and the rest goes on.
+class Checker {
+ public:
+  explicit Checker(const std::string& root) : root_(root), catalog_(root) {}
+
+  void check_all() {
+    vole::list_files(root_);  // tells of a folder that cannot be read
+    attempt([this] { check_project(); });
+    attempt([this] { check_controls(); });
+    check_assets<vole::Picture>();
+    check_assets<vole::Sheet>();
+    check_assets<vole::Tileset>();
+    check_assets<vole::Level>();
+    attempt([this] { check_kinds(); });
+    check_levels();
+    check_recordings();
+  }
+
+  // Sorted by place, each once: a broken picture is met again by every sheet that uses it.
+  std::vector<Problem> problems() const {
+    std::vector<Problem> all;
+    std::set<std::string> seen;
+    for (const Problem& problem : report_.problems())
+      if (seen.insert(to_text(problem)).second) all.push_back(problem);
+    std::stable_sort(all.begin(), all.end(), [](const Problem& a, const Problem& b) { return key(a) < key(b); });
+    return all;
+  }
+  int files() const { return files_; }
+
+ private:
+  static std::tuple<std::string, int, int> key(const Problem& problem) {
+    return {problem.place.file ? *problem.place.file : std::string(), problem.place.line, problem.place.column};
+  }
+
+  template <class Work>
+  void attempt(const Work& work) {
+    try {
+      work();
+    } catch (const Error& error) {
+      report_.add(error);
+    }
+  }
+
+  void check_project() {
+    ++files_;
+    const vole::Project project = vole::read_project(vole::join_path(root_, "game.toml"));
+    id_ = project.id.value;
+    if (!project.icon.value.empty()) {
+      attempt([&] {
+        try {
+          vole::read_png(vole::join_path(root_, project.icon.value));
+        } catch (const Error& error) {
+          const bool missing = !vole::file_exists(vole::join_path(root_, project.icon.value));
+          if (!missing) throw;
+          throw Error(project.icon.place, fmt::format("no file \"{}\"", project.icon.value), error.problems()[0].hint);
+        }
+      });
+    }
+  }
+
+  void check_controls() {
+    const std::string file = vole::join_path(root_, "controls.toml");
+    if (!vole::file_exists(file)) return;
+    ++files_;
+    controls_ = vole::read_controls(file);
+  }
+
+  template <class T>
+  void check_assets() {
+    for (const std::string& name : catalog_.names<T>()) {
+      ++files_;
+      attempt([&] {
+        const auto asset = catalog_.get<T>(name);
+        if constexpr (std::is_same_v<T, vole::Sheet>)
+          if (asset->font) catalog_.get<vole::Font>(name);
+      });
+    }
+  }
+
+  void check_kinds() {
+    kinds_ = vole::read_kinds(root_);
+    files_ += static_cast<int>(kinds_.files.size());
+    for (const auto& kind : kinds_.all) check_thing(kind.value, nullptr);
+  }
+
+  void check_levels() {
+    for (const std::string& name : catalog_.names<vole::Level>()) {
+      vole::Asset<vole::Level> level;
+      try {
+        level = catalog_.get<vole::Level>(name);
+      } catch (const Error&) {
+        continue;  // told of already
+      }
+      for (const vole::LevelPlace& place : level->places) {
+        if (!kinds_.has(place.kind) && !kinds_known()) continue;
+        attempt([&] {
+          Node thing = kinds_.kind(place.kind, place.place);
+          thing.merge(place.over);
+          check_thing(thing, &*level);
+        });
+      }
+    }
+  }
+
+  // A kinds file that could not be read makes every kind unknown; that is told once, not at every place.
+  bool kinds_known() const { return !kinds_.files.empty() || !vole::file_exists(vole::join_path(root_, "kinds.toml")); }
+
+  // The game's own components are known only to the game, which checks them when it starts; a name close to one of the
+  // library's is taken for a mistyped one.
+  void check_thing(const Node& thing, const vole::Level* level) {
+    for (const Node::Entry& entry : thing.entries) {
+      const auto* type = types_.find(entry.key);
+      if (!type) {
+        const std::string nearest = vole::nearest_name(entry.key, types_.names());
+        if (!nearest.empty())
+          report_.error(entry.place, fmt::format("no component \"{}\"", entry.key), fmt::format("did you mean \"{}\"?", nearest));
+        continue;
+      }
+      const vole::Entity entity = entities_.create();
+      type->attach(entry.value, entities_, entity, report_);
+      if (const auto* sprite = entities_.find<vole::Sprite>(entity)) check_sprite(*sprite, level);
+      if (const auto* person = entities_.find<vole::Person>(entity)) check_person(*person);
+      entities_.destroy(entity);
+    }
+  }
+
+  void check_sprite(const vole::Sprite& sprite, const vole::Level* level) {
+    if (sprite.sheet_name.value.empty()) return;
+    std::optional<vole::Asset<vole::Sheet>> sheet;
+    if (catalog_.has<vole::Sheet>(sprite.sheet_name.value)) {
+      try {
+        sheet = catalog_.get<vole::Sheet>(sprite.sheet_name.value);
+      } catch (const Error&) {
+        return;  // told of already
+      }
+    }
+    attempt([&] {
+      if (!sheet) catalog_.get<vole::Sheet>(sprite.sheet_name.value, sprite.sheet_name.place);
+      if (!sprite.first_clip.value.empty()) (*sheet)->clip(sprite.first_clip.value, sprite.first_clip.place);
+    });
+    attempt([&] {
+      if (level) level->layer(sprite.layer_name.value, sprite.layer_name.place);
+    });
+  }
+
+  void check_person(const vole::Person& person) {
+    const auto known = [this](const auto& things, const auto& written, std::string_view sort) {
+      const auto names = vole::names_of(things);
+      if (std::find(names.begin(), names.end(), written.value) == names.end())
+        report_.error(written.place, fmt::format("no {} \"{}\" in controls.toml", sort, written.value),
+                      vole::did_you_mean(written.value, names));
+    };
+    known(controls_.axes, person.walk, "axis");
+    known(controls_.actions, person.jump, "action");
+  }
+
+  void check_recordings() {
+    const std::string folder = vole::join_path(root_, "recordings");
+    if (!vole::folder_exists(folder)) return;
+    for (const std::string& name : vole::list_files(folder)) {
+      if (!name.ends_with(".run")) continue;
+      ++files_;
+      attempt([&] {
+        const std::string file = vole::join_path(folder, name);
+        const vole::Recording recording = vole::read_recording(file);
+        if (!id_.empty() && recording.game != id_)
+          throw Error(vole::Place::whole_file(file), fmt::format("is a recording of the game \"{}\", and this is \"{}\"", recording.game, id_));
+        const vole::InputReader reader(recording, controls_);
+      });
+    }
+  }
+
+  std::string root_;
+  std::string id_;
+  vole::Catalog catalog_;
+  vole::Controls controls_;
+  vole::Kinds kinds_;
+  vole::ComponentTypes types_;
+  vole::Entities entities_;
+  Report report_;
+  int files_ = 0;
+};
+
+nlohmann::json to_json(const Problem& problem) {
+  return {{"file", problem.place.file ? *problem.place.file : std::string()},
+          {"line", problem.place.line},
+          {"column", problem.place.column},
+          {"severity", problem.severity == vole::Severity::error ? "error" : "warning"},
+          {"message", problem.text},
+          {"hint", problem.hint}};
+}
+
+}  // namespace
+
+int check(const CheckOptions& options) {
+  if (!vole::folder_exists(options.folder))
+    throw Error(vole::Place::whole_file(options.folder), "no such folder");
+  Checker checker(options.folder);
+  checker.check_all();
+  const std::vector<Problem> problems = checker.problems();
+  if (options.json) {
+    nlohmann::json found = nlohmann::json::array();
+    for (const Problem& problem : problems) found.push_back(to_json(problem));
+    fmt::print("{}\n", found.dump(2, ' ', false, nlohmann::json::error_handler_t::replace));
+  } else {
+    for (const Problem& problem : problems) fmt::print("{}\n", to_text(problem));
+    if (problems.empty())
+      fmt::print("{}: {} files, nothing wrong\n", options.folder, checker.files());
+    else
+      fmt::print("{}: {} problem{} in {} files\n", options.folder, problems.size(), problems.size() == 1 ? "" : "s", checker.files());
+  }
+  return problems.empty() ? 0 : 1;
+}

@@ -1,0 +1,34 @@
+// The commands of the program `vole`. Each returns its exit code: 0, or 1 when it found something wrong; what it cannot
+// do it throws as vole::Error.
+#pragma once
+
+#include <string>
+
+struct NewOptions {
+  std::string folder;
+  std::string title;  // empty: made from the folder's name
+};
+int new_game(const NewOptions& options, const std::string& program);
+
+struct CheckOptions {
+  std::string folder = ".";
+  bool json = false;
+};
+int check(const CheckOptions& options);
+
+struct PreviewOptions {
+  std::string file;
+  std::string output;
+};
+int preview(const PreviewOptions& options);
+
+struct PackageOptions {
+  std::string folder = ".";
+  std::string target = "linux";
+  std::string output = ".";   // the folder for the package
+  std::string program;        // built already; empty: build it
+};
+int package(const PackageOptions& options, const std::string& program);
+
+// Where CMake finds the Vole that this program belongs to (its vole_DIR); empty when it will find it by itself.
+std::string vole_cmake_folder(const std::string& program);

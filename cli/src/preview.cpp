@@ -1,0 +1,222 @@
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <filesystem>
+
+#include "commands.hpp"
+#include "vole/draw/raster.hpp"
+#include "vole/draw/text.hpp"
+#include "vole/level/level.hpp"
+
+namespace {
+
+using vole::Colour;
+using vole::DrawList;
+using vole::Image;
+using vole::IVec2;
+using vole::LayerId;
+using vole::Vec2;
+
+constexpr IVec2 page{1280, 800};
+constexpr Colour paper{0x2d, 0x2b, 0x45, 0xff};
+constexpr Colour light_square{0x4a, 0x4a, 0x6a, 0xff};
+constexpr Colour dark_square{0x3b, 0x3a, 0x57, 0xff};
+constexpr Colour ink{0xf7, 0xf3, 0xe3, 0xff};
+constexpr Colour faint{0x8d, 0x93, 0xa6, 0xff};
+constexpr Colour mark{0xed, 0xa6, 0x3f, 0xff};
+constexpr Colour solid_mark{0xb3, 0x48, 0x5a, 0xff};
+
+// A page to draw on, in one layer.
+class Page {
+ public:
+  explicit Page(IVec2 size) : image_(size, paper) {
+    list_.start(size);
+    layer_ = list_.add_layer({0, 0});
+  }
+
+  void text(Vec2 at, std::string_view text, Colour colour = ink, int scale = 2) {
+    vole::draw_text(list_, layer_, vole::plain_font(), text, at, {.colour = colour, .scale = scale});
+  }
+  void squares(const vole::IRect& box, int size) {
+    list_.fill(layer_, to_rect(box), dark_square);
+    for (int y = 0; y * size < box.size.y; ++y)
+      for (int x = y % 2; x * size < box.size.x; x += 2)
+        list_.fill(layer_, to_rect(vole::IRect{{box.left() + x * size, box.top() + y * size}, {size, size}}.shared_with(box)), light_square);
+  }
+  void frame(const vole::Picture& picture, const vole::Frame& frame, IVec2 at, int scale) {
+    list_.add(layer_, {.picture = &picture, .from = frame.area, .alpha = frame.alpha, .at = Vec2(at),
+                       .scale = Vec2(static_cast<float>(scale), static_cast<float>(scale))});
+  }
+  void cross(IVec2 at, int arm) {
+    list_.fill(layer_, to_rect({{at.x - arm, at.y - 1}, {2 * arm + 1, 2}}), mark);
+    list_.fill(layer_, to_rect({{at.x - 1, at.y - arm}, {2, 2 * arm + 1}}), mark);
+  }
+  void outline(const vole::IRect& box, Colour colour) { list_.outline(layer_, to_rect(box), colour); }
+
+  DrawList& list() { return list_; }
+
+  void save(const std::string& path) {
+    vole::Raster().draw(list_, image_);
+    vole::write_png(path, image_);
+  }
+
+ private:
+  static vole::Rect to_rect(const vole::IRect& box) { return {Vec2(box.at), Vec2(box.size)}; }
+
+  Image image_;
+  DrawList list_;
+  LayerId layer_ = 0;
+};
+
+// The largest whole scale at which `count` cells (with `extra` pixels of room each) fit into the width and height.
+int fitting_scale(IVec2 cell, int count, IVec2 room, IVec2 extra) {
+  for (int scale = 16; scale > 1; --scale) {
+    const int columns = room.x / (cell.x * scale + extra.x);
+    const int rows = room.y / (cell.y * scale + extra.y);
+    if (columns * rows >= count) return scale;
+  }
+  return 1;
+}
+
+// Cells laid out in rows, one after the other.
+class Flow {
+ public:
+  Flow(IVec2 start, int right, IVec2 step) : at_(start), left_(start.x), right_(right), step_(step) {}
+  IVec2 next() {
+    if (at_.x + step_.x > right_ && at_.x > left_) at_ = {left_, at_.y + step_.y};
+    const IVec2 here = at_;
+    at_.x += step_.x;
+    return here;
+  }
+  int bottom() const { return at_.y + step_.y; }
+
+ private:
+  IVec2 at_;
+  int left_, right_;
+  IVec2 step_;
+};
+
+void draw_frame(Page& paper_page, const vole::Sheet& sheet, int index, IVec2 at, int scale) {
+  const vole::Frame& frame = sheet.frames[static_cast<std::size_t>(index)];
+  paper_page.squares({at, {frame.area.size.x * scale, frame.area.size.y * scale}}, 4 * std::max(scale / 2, 1));
+  paper_page.frame(*sheet.picture, frame, at, scale);
+  paper_page.cross({at.x + sheet.pivot.x * scale, at.y + sheet.pivot.y * scale}, 5);
+}
+
+void preview_sheet(const vole::Sheet& sheet, const std::string& output) {
+  constexpr int margin = 24;
+  const int count = static_cast<int>(sheet.frames.size());
+  Page sheet_page(page);
+  sheet_page.text({margin, 16}, fmt::format("{}: {} frames of {} x {}, pivot {}, {}", sheet.name, count,
+                                            sheet.frame_size.x, sheet.frame_size.y, sheet.pivot.x, sheet.pivot.y));
+  const bool clips = !sheet.clips.empty();
+  const IVec2 room{page.x - 2 * margin, (clips ? page.y * 6 / 10 : page.y) - 60};
+  const int scale = fitting_scale(sheet.frame_size, count, room, {16, 30});
+  Flow cells({margin, 52}, page.x - margin, {sheet.frame_size.x * scale + 16, sheet.frame_size.y * scale + 30});
+  for (int i = 0; i < count; ++i) {
+    const IVec2 at = cells.next();
+    draw_frame(sheet_page, sheet, i, at, scale);
+    sheet_page.text({static_cast<float>(at.x), static_cast<float>(at.y + sheet.frame_size.y * scale + 6)}, fmt::format("{}", i), faint);
+  }
+  int y = cells.bottom() + 8;
+  const int clip_count = static_cast<int>(sheet.clips.size());
+  const int strip = clips ? std::max((page.y - y) / clip_count, 22) : 0;
+  for (const vole::Clip& clip : sheet.clips) {
+    sheet_page.text({margin, static_cast<float>(y)}, fmt::format("{} ({} fps{})", clip.name, clip.millifps / 1000.0, clip.loop ? "" : ", once"));
+    const int small = std::clamp((strip - 6) / sheet.frame_size.y, 1, 4);
+    Flow row({300, y}, page.x * 100, {sheet.frame_size.x * small + 4, 0});
+    for (const int frame : clip.frames) draw_frame(sheet_page, sheet, frame, row.next(), small);
+    y += strip;
+  }
+  sheet_page.save(output);
+}
+
+void preview_tileset(const vole::Tileset& tileset, const std::string& output) {
+  constexpr int margin = 24;
+  Page tiles_page(page);
+  tiles_page.text({margin, 16}, fmt::format("{}: {} tiles of {} pixels; solid ones have a rim", tileset.name,
+                                            tileset.tiles.size(), tileset.tile_size));
+  const IVec2 cell{tileset.tile_size, tileset.tile_size};
+  const int scale = fitting_scale(cell, static_cast<int>(tileset.tiles.size()), {page.x - 2 * margin, page.y - 70}, {90, 44});
+  Flow cells({margin, 56}, page.x - margin, {cell.x * scale + 90, cell.y * scale + 44});
+  for (std::size_t i = 0; i < tileset.tiles.size(); ++i) {
+    const IVec2 at = cells.next();
+    const vole::IRect box{at, {cell.x * scale, cell.y * scale}};
+    tiles_page.squares(box, 16);
+    tiles_page.frame(*tileset.picture, tileset.frames[i], at, scale);
+    if (tileset.tiles[i].solid)
+      for (int rim = 1; rim <= 3; ++rim) tiles_page.outline({{at.x - rim, at.y - rim}, {box.size.x + 2 * rim, box.size.y + 2 * rim}}, solid_mark);
+    tiles_page.text({static_cast<float>(at.x), static_cast<float>(box.bottom() + 8)}, tileset.tiles[i].name);
+  }
+  tiles_page.save(output);
+}
+
+void preview_level(const vole::Level& level, const std::string& output) {
+  constexpr int longest = 4096;
+  if (level.cells.x == 0) throw vole::Error(vole::Place::whole_file(level.name), "the level has no rows of tiles to show");
+  const IVec2 size = level.size();
+  if (size.x > longest || size.y > longest)
+    throw vole::Error(vole::Place::whole_file(level.name), fmt::format("the level is {} x {} pixels; a preview is at most {} along a side", size.x, size.y, longest));
+  Image image(size, level.sky);
+  DrawList list;
+  list.start(size);
+  for (const vole::LevelLayer& layer : level.layers) {
+    const LayerId id = list.add_layer({0, 0});
+    if (layer.picture)
+      for (int x = 0; x < size.x; x += layer.picture->size().x)
+        list.add(id, {.picture = layer.picture.get(), .from = layer.picture->area(), .alpha = layer.alpha,
+                      .at = Vec2(x, size.y - layer.picture->size().y)});
+    if (!layer.tiles.empty())
+      list.add(id, vole::TilesItem{level.tileset->picture.get(), layer.tiles.data(), level.cells, level.tile_size(), level.tileset->frames.data()});
+  }
+  const LayerId marks = list.add_layer({0, 0});
+  for (const vole::LevelPlace& place : level.places) {
+    list.fill(marks, {{place.at.x - 2, place.at.y - 2}, {5, 5}}, mark);
+    vole::draw_text(list, marks, vole::plain_font(), place.name.empty() ? place.kind : place.name, {place.at.x, place.at.y - 5},
+                    {.anchor = vole::Anchor::bottom});
+  }
+  vole::Raster().draw(list, image);
+  const int factor = std::max(1, std::min(page.x / size.x, page.y / size.y));
+  vole::write_png(output, vole::enlarged(image, factor));
+}
+
+// The folder of the game that a file belongs to: the nearest one above it that has a game.toml.
+std::string game_folder(const std::string& file) {
+  namespace fs = std::filesystem;
+  for (fs::path folder = fs::absolute(file).lexically_normal().parent_path();; folder = folder.parent_path()) {
+    if (vole::file_exists((folder / "game.toml").string())) return folder.generic_string();
+    if (folder == folder.parent_path()) break;
+  }
+  throw vole::Error(vole::Place::whole_file(file), "belongs to no game: no folder above it has a game.toml");
+}
+
+// The file's name in its catalog, or nothing when it is not of this sort.
+template <class T>
+std::string name_in_catalog(const std::string& root, const std::string& file, std::string_view ending) {
+  const std::string relative = std::filesystem::absolute(file).lexically_normal().lexically_relative(std::filesystem::path(root) / vole::AssetSort<T>::folder).generic_string();
+  if (!relative.ends_with(ending) || relative.starts_with("..")) return {};
+  return relative.substr(0, relative.size() - ending.size());
+}
+
+}  // namespace
+
+int preview(const PreviewOptions& options) {
+  vole::read_bytes(options.file, std::size_t{1} << 30);  // tells of a missing file, with its neighbours' names
+  if (!options.output.ends_with(".png"))
+    throw vole::Error(vole::Place::whole_file(options.output), "a preview is a PNG", "give it a name that ends in .png");
+  const std::string root = game_folder(options.file);
+  vole::Catalog catalog(root);
+  if (const auto tileset = name_in_catalog<vole::Tileset>(root, options.file, ".tileset.toml"); !tileset.empty())
+    preview_tileset(*catalog.get<vole::Tileset>(tileset), options.output);
+  else if (const auto level = name_in_catalog<vole::Level>(root, options.file, ".level.toml"); !level.empty())
+    preview_level(*catalog.get<vole::Level>(level), options.output);
+  else if (const auto sheet = name_in_catalog<vole::Sheet>(root, options.file, ".sheet.toml"); !sheet.empty())
+    preview_sheet(*catalog.get<vole::Sheet>(sheet), options.output);
+  else if (const auto picture = name_in_catalog<vole::Picture>(root, options.file, ".png"); !picture.empty())
+    preview_sheet(*catalog.get<vole::Sheet>(picture), options.output);
+  else
+    throw vole::Error(vole::Place::whole_file(options.file), "is nothing that can be shown",
+                      "a preview is made of assets/NAME.sheet.toml, .png, .tileset.toml or levels/NAME.level.toml");
+  fmt::print("{}\n", options.output);
+  return 0;
+}

@@ -1,0 +1,38 @@
+#include "process.hpp"
+
+#include <spawn.h>
+#include <sys/wait.h>
+#include <unistd.h>
+
+#include <array>
+
+extern char** environ;  // NOLINT: the name that POSIX gives it
+
+ProcessResult run_process(const std::vector<std::string>& words) {
+  std::array<int, 2> ends{};
+  if (pipe(ends.data()) != 0) return {127, {}};
+  posix_spawn_file_actions_t actions;
+  posix_spawn_file_actions_init(&actions);
+  posix_spawn_file_actions_adddup2(&actions, ends[1], STDOUT_FILENO);
+  posix_spawn_file_actions_addclose(&actions, ends[0]);
+  posix_spawn_file_actions_addclose(&actions, ends[1]);
+  std::vector<char*> arguments;
+  for (const std::string& word : words) arguments.push_back(const_cast<char*>(word.c_str()));
+  arguments.push_back(nullptr);
+  pid_t child = 0;
+  const int failed = posix_spawnp(&child, arguments[0], &actions, nullptr, arguments.data(), environ);
+  posix_spawn_file_actions_destroy(&actions);
+  close(ends[1]);
+  ProcessResult result;
+  std::array<char, 4096> part{};
+  while (!failed) {
+    const ssize_t count = read(ends[0], part.data(), part.size());
+    if (count <= 0) break;
+    result.output.append(part.data(), static_cast<std::size_t>(count));
+  }
+  close(ends[0]);
+  int status = 0;
+  if (failed || waitpid(child, &status, 0) < 0) return {127, {}};
+  result.code = WIFEXITED(status) ? WEXITSTATUS(status) : 128;
+  return result;
+}

@@ -1,0 +1,14 @@
+// Running other programs. The only file of the tool that is tied to POSIX.
+#pragma once
+
+#include <string>
+#include <vector>
+
+struct ProcessResult {
+  int code = 0;        // 127 when it could not be started
+  std::string output;  // what it wrote to its standard output
+};
+
+// Runs a program found on the PATH and waits. No shell is involved. Its error output goes where ours goes; its
+// standard output is returned.
+ProcessResult run_process(const std::vector<std::string>& words);

@@ -1,0 +1,47 @@
+#include "tarball.hpp"
+
+#include <archive.h>
+#include <archive_entry.h>
+
+#include <algorithm>
+#include <memory>
+
+#include "vole/base/error.hpp"
+
+namespace {
+
+using Archive = std::unique_ptr<archive, decltype(&archive_write_free)>;
+using Entry = std::unique_ptr<archive_entry, decltype(&archive_entry_free)>;
+
+// 2000-01-01, so that the archive does not hang on when it was made.
+constexpr time_t moment = 946684800;
+
+void must(archive* out, int result, const std::string& path) {
+  if (result < ARCHIVE_WARN)
+    throw vole::Error(vole::Place::whole_file(path), std::string("cannot be written: ") + archive_error_string(out));
+}
+
+}  // namespace
+
+void write_tarball(const std::string& path, std::vector<PackedFile> files) {
+  std::sort(files.begin(), files.end(), [](const PackedFile& a, const PackedFile& b) { return a.path < b.path; });
+  const std::string part = path + ".part";
+  const Archive out(archive_write_new(), &archive_write_free);
+  archive_write_add_filter_gzip(out.get());
+  archive_write_set_filter_option(out.get(), "gzip", "timestamp", nullptr);
+  archive_write_set_format_pax_restricted(out.get());
+  must(out.get(), archive_write_open_filename(out.get(), part.c_str()), path);
+  for (const PackedFile& file : files) {
+    const Entry entry(archive_entry_new(), &archive_entry_free);
+    archive_entry_set_pathname(entry.get(), file.path.c_str());
+    archive_entry_set_size(entry.get(), static_cast<la_int64_t>(file.content.size()));
+    archive_entry_set_filetype(entry.get(), AE_IFREG);
+    archive_entry_set_perm(entry.get(), file.runs ? 0755 : 0644);
+    archive_entry_set_mtime(entry.get(), moment, 0);
+    must(out.get(), archive_write_header(out.get(), entry.get()), path);
+    if (archive_write_data(out.get(), file.content.data(), file.content.size()) < 0) must(out.get(), ARCHIVE_FATAL, path);
+  }
+  must(out.get(), archive_write_close(out.get()), path);
+  if (std::rename(part.c_str(), path.c_str()) != 0)
+    throw vole::Error(vole::Place::whole_file(path), "cannot be written");
+}

@@ -1,0 +1,3 @@
+file(REMOVE_RECURSE
+  "liballotment_scenes.a"
+)

@@ -1,0 +1,2 @@
+# Empty dependencies file for allotment_scenes.
+# This may be replaced when dependencies are built.
