@@ -44,7 +44,7 @@ std::string package_of(const std::string& path) {
     else names.push_back("/usr" + name);
   }
   for (const std::string& name : names) {
-    const ProcessResult found = run_process({"dpkg-query", "--search", name});
+    const ProcessResult found = run_process({"dpkg-query", "--search", name}, Complaints::dropped);
     const std::size_t end = found.output.find_first_of(":,");
     if (found.code == 0 && end != std::string::npos) return found.output.substr(0, end);
   }

@@ -6,7 +6,9 @@
 #include "commands.hpp"
 #include "vole/draw/raster.hpp"
 #include "vole/draw/text.hpp"
+#include "vole/level/kinds.hpp"
 #include "vole/level/level.hpp"
+#include "vole/scene/components.hpp"
 
 namespace {
 
@@ -123,7 +125,8 @@ void preview_sheet(const vole::Sheet& sheet, const std::string& output) {
   const int strip = clips ? std::max((page.y - y) / clip_count, 22) : 0;
   for (const vole::Clip& clip : sheet.clips) {
     sheet_page.text({margin, static_cast<float>(y)}, fmt::format("{} ({} fps{})", clip.name, clip.millifps / 1000.0, clip.loop ? "" : ", once"));
-    const int small = std::clamp((strip - 6) / sheet.frame_size.y, 1, 4);
+    const int across = (page.x - 300 - margin) / static_cast<int>(clip.frames.size()) - 4;
+    const int small = std::clamp(std::min((strip - 6) / sheet.frame_size.y, across / sheet.frame_size.x), 1, 4);
     Flow row({300, y}, page.x * 100, {sheet.frame_size.x * small + 4, 0});
     for (const int frame : clip.frames) draw_frame(sheet_page, sheet, frame, row.next(), small);
     y += strip;
@@ -151,7 +154,24 @@ void preview_tileset(const vole::Tileset& tileset, const std::string& output) {
   tiles_page.save(output);
 }
 
-void preview_level(const vole::Level& level, const std::string& output) {
+// What stands at a place, as its kind's sprite shows it at first.
+void draw_thing(DrawList& list, LayerId layer, vole::Catalog& catalog, const vole::Kinds& kinds, const vole::LevelPlace& place) {
+  vole::Node thing = kinds.kind(place.kind, place.place);
+  thing.merge(place.over);
+  const vole::Node* written = thing.find("sprite");
+  if (!written) return;
+  vole::Report report;
+  vole::Sprite sprite;
+  vole::read(*written, sprite, report);
+  report.throw_if_errors();
+  const vole::Asset<vole::Sheet> sheet = catalog.get<vole::Sheet>(sprite.sheet_name.value, sprite.sheet_name.place);
+  const std::string& clip = sprite.first_clip.value;
+  const int index = clip.empty() ? 0 : sheet->clip(clip, sprite.first_clip.place).frames[0];
+  const vole::Frame& frame = sheet->frames[static_cast<std::size_t>(index)];
+  list.add(layer, {.picture = sheet->picture.get(), .from = frame.area, .alpha = frame.alpha, .at = place.at, .pivot = sheet->pivot});
+}
+
+void preview_level(vole::Catalog& catalog, const vole::Level& level, const std::string& output) {
   constexpr int longest = 4096;
   if (level.cells.x == 0) throw vole::Error(vole::Place::whole_file(level.name), "the level has no rows of tiles to show");
   const IVec2 size = level.size();
@@ -170,10 +190,12 @@ void preview_level(const vole::Level& level, const std::string& output) {
       list.add(id, vole::TilesItem{level.tileset->picture.get(), layer.tiles.data(), level.cells, level.tile_size(), level.tileset->frames.data()});
   }
   const LayerId marks = list.add_layer({0, 0});
+  const vole::Kinds kinds = vole::read_kinds(catalog.root());
   for (const vole::LevelPlace& place : level.places) {
-    list.fill(marks, {{place.at.x - 2, place.at.y - 2}, {5, 5}}, mark);
-    vole::draw_text(list, marks, vole::plain_font(), place.name.empty() ? place.kind : place.name, {place.at.x, place.at.y - 5},
-                    {.anchor = vole::Anchor::bottom});
+    draw_thing(list, marks, catalog, kinds, place);
+    list.fill(marks, {{place.at.x - 2, place.at.y - 1}, {5, 2}}, mark);
+    vole::draw_text(list, marks, vole::plain_font(), place.name.empty() ? place.kind : place.name, {place.at.x, place.at.y + 2},
+                    {.anchor = vole::Anchor::top});
   }
   vole::Raster().draw(list, image);
   const int factor = std::max(1, std::min(page.x / size.x, page.y / size.y));
@@ -209,7 +231,7 @@ int preview(const PreviewOptions& options) {
   if (const auto tileset = name_in_catalog<vole::Tileset>(root, options.file, ".tileset.toml"); !tileset.empty())
     preview_tileset(*catalog.get<vole::Tileset>(tileset), options.output);
   else if (const auto level = name_in_catalog<vole::Level>(root, options.file, ".level.toml"); !level.empty())
-    preview_level(*catalog.get<vole::Level>(level), options.output);
+    preview_level(catalog, *catalog.get<vole::Level>(level), options.output);
   else if (const auto sheet = name_in_catalog<vole::Sheet>(root, options.file, ".sheet.toml"); !sheet.empty())
     preview_sheet(*catalog.get<vole::Sheet>(sheet), options.output);
   else if (const auto picture = name_in_catalog<vole::Picture>(root, options.file, ".png"); !picture.empty())

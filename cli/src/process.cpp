@@ -1,5 +1,6 @@
 #include "process.hpp"
 
+#include <fcntl.h>
 #include <spawn.h>
 #include <sys/wait.h>
 #include <unistd.h>
@@ -8,12 +9,14 @@
 
 extern char** environ;  // NOLINT: the name that POSIX gives it
 
-ProcessResult run_process(const std::vector<std::string>& words) {
+ProcessResult run_process(const std::vector<std::string>& words, Complaints complaints) {
   std::array<int, 2> ends{};
   if (pipe(ends.data()) != 0) return {127, {}};
   posix_spawn_file_actions_t actions;
   posix_spawn_file_actions_init(&actions);
   posix_spawn_file_actions_adddup2(&actions, ends[1], STDOUT_FILENO);
+  if (complaints == Complaints::dropped)
+    posix_spawn_file_actions_addopen(&actions, STDERR_FILENO, "/dev/null", O_WRONLY, 0);
   posix_spawn_file_actions_addclose(&actions, ends[0]);
   posix_spawn_file_actions_addclose(&actions, ends[1]);
   std::vector<char*> arguments;

@@ -9,6 +9,8 @@ struct ProcessResult {
   std::string output;  // what it wrote to its standard output
 };
 
-// Runs a program found on the PATH and waits. No shell is involved. Its error output goes where ours goes; its
-// standard output is returned.
-ProcessResult run_process(const std::vector<std::string>& words);
+enum class Complaints { shown, dropped };
+
+// Runs a program found on the PATH and waits. No shell is involved. Its error output goes where ours goes, or nowhere;
+// its standard output is returned.
+ProcessResult run_process(const std::vector<std::string>& words, Complaints complaints = Complaints::shown);

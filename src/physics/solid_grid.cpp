@@ -28,13 +28,16 @@ bool SolidGrid::solid(std::int64_t x, std::int64_t y) const {
 
 bool SolidGrid::blocks(const Rect& box) const {
   const std::int64_t unit = std::int64_t{cell_} * subpixels;
-  const std::int64_t left = floor_divide(to_subpixels(box.left()), unit);
-  const std::int64_t top = floor_divide(to_subpixels(box.top()), unit);
   // Beyond one cell outside, all cells are alike: no need to look at more of them.
-  const std::int64_t right = std::min<std::int64_t>(ceil_divide(to_subpixels(box.right()), unit), cells_.x + 1);
-  const std::int64_t bottom = std::min<std::int64_t>(ceil_divide(to_subpixels(box.bottom()), unit), cells_.y + 1);
-  for (std::int64_t y = std::max<std::int64_t>(top, -1); y < std::max(bottom, top + 1); ++y)
-    for (std::int64_t x = std::max<std::int64_t>(left, -1); x < std::max(right, left + 1); ++x)
+  const auto first = [unit](float start, int count) {
+    return std::clamp<std::int64_t>(floor_divide(to_subpixels(start), unit), -1, count);
+  };
+  const auto last = [unit](float start, float end, int count) {
+    const std::int64_t cell_of_end = ceil_divide(to_subpixels(end), unit) - 1;
+    return std::clamp<std::int64_t>(std::max(cell_of_end, floor_divide(to_subpixels(start), unit)), -1, count);
+  };
+  for (std::int64_t y = first(box.top(), cells_.y); y <= last(box.top(), box.bottom(), cells_.y); ++y)
+    for (std::int64_t x = first(box.left(), cells_.x); x <= last(box.left(), box.right(), cells_.x); ++x)
       if (solid(x, y)) return true;
   return false;
 }

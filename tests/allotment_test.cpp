@@ -1,0 +1,181 @@
+// The example game as a whole: the shipped run, options, live files, and memory.
+#include <atomic>
+#include <cstdlib>
+#include <new>
+
+#include "allotment.hpp"
+#include "support.hpp"
+#include "vole/app/session.hpp"
+
+namespace {
+
+std::atomic<std::int64_t> allocations{0};
+
+// A host that shows (and throws away) each frame, and presses what it is told to.
+class WatchingHost final : public vole::HeadlessHost {
+ public:
+  WatchingHost() : HeadlessHost(60) {}
+  void gather(vole::InputGather& gather) override {
+    for (const auto& event : events) gather.add(event);
+    events.clear();
+  }
+  bool shows() const override { return true; }
+  void tell(const std::string& line) override { told = line; }
+
+  std::vector<vole::ControlEvent> events;
+  std::string told;
+};
+
+struct Run {
+  vole::Game game = allotment();
+  vole::Options options;
+  WatchingHost host;
+  std::unique_ptr<vole::Session> session;
+
+  explicit Run(const std::string& replay = {}, const std::string& folder = allotment_folder()) {
+    options.replay = replay;
+    session = std::make_unique<vole::Session>(game, vole::read_project(folder + "/game.toml"), options, host);
+  }
+  void press(const char* key, bool down = true) { host.events.push_back({*vole::find_control(key), down ? 1.0f : 0.0f}); }
+  void steps(int count) {
+    for (int i = 0; i < count; ++i) session->step();
+  }
+};
+
+void copy_allotment(const TempFolder& folder) {
+  std::filesystem::copy(allotment_folder(), folder.path(), std::filesystem::copy_options::recursive);
+}
+
+}  // namespace
+
+// Counts allocations of the whole program; nothing else changes.
+void* operator new(std::size_t size) {
+  ++allocations;
+  if (void* memory = std::malloc(size ? size : 1)) return memory;
+  throw std::bad_alloc();
+}
+void operator delete(void* memory) noexcept {
+  std::free(memory);
+}
+void operator delete(void* memory, std::size_t) noexcept {
+  std::free(memory);
+}
+
+TEST_CASE("the shipped run gathers every bulb and ends in the same state") {
+  const std::string file = allotment_folder() + "/recordings/harvest.run";
+  Run run(file);
+  const std::int64_t ticks = vole::read_recording(file).ticks;
+  bool all_gathered = false;
+  for (std::int64_t i = 0; i < ticks; ++i) {
+    run.session->tick();
+    if (run.session->scene_name() == "beds") all_gathered = run.session->stage().count("bulb") == 0;
+  }
+  CHECK(all_gathered);
+  CHECK(run.session->scene_name() == "finish");
+  CHECK(vole::checksum_text(run.session->checksum()) == vole::read_recording(file).checksum);
+  CHECK(run.session->finish() == 0);
+}
+
+TEST_CASE("a run that goes another way is told of, with the tick") {
+  TempFolder folder;
+  copy_allotment(folder);
+  const std::string kinds = vole::read_text(folder.path("kinds.toml"), 100000);
+  std::string faster = kinds;
+  folder.write("kinds.toml", faster.replace(faster.find("speed = 92"), 10, "speed = 93"));
+  Run run(folder.path("recordings/harvest.run"), folder.path());
+  while (run.session->step()) {
+  }
+  CHECK(run.session->finish() == 1);
+}
+
+TEST_CASE("a recording of another game or rate is refused") {
+  TempFolder folder;
+  copy_allotment(folder);
+  const std::string file = folder.path("recordings/harvest.run");
+  const std::string text = vole::read_text(file, 1 << 20);
+  const auto with = [&](const std::string& what, const std::string& by) {
+    std::string changed = text;
+    folder.write("recordings/harvest.run", changed.replace(changed.find(what), what.size(), by));
+    return error_of([&] { Run run(file, folder.path()); }, folder);
+  };
+  CHECK(with("game = \"allotment\"", "game = \"weir\"") == "recordings/harvest.run: error: is a recording of the game \"weir\", and this is \"allotment\"");
+  CHECK(with("ticks_per_second = 60", "ticks_per_second = 50").find("was recorded at 50 ticks a second, and this build runs at 60") != std::string::npos);
+  CHECK(with("\"90 start +\"", "\"90 strat +\"").find("harvest.run:10:3: error: no action or axis \"strat\"; did you mean \"start\"?") != std::string::npos);
+}
+
+TEST_CASE("a key held over a change of scene is no press in the next") {
+  Run run;
+  run.press("key Space");  // starts the game, and would jump
+  run.steps(1);
+  CHECK(run.session->scene_name() == "beds");
+  for (int i = 0; i < 60; ++i) {
+    run.steps(1);
+    REQUIRE(run.session->stage().get<vole::Body>(run.session->stage().first("vole")).velocity.y >= 0);
+  }
+}
+
+TEST_CASE("drawing changes nothing, and shows what lies in between") {
+  Run drawn, plain;
+  for (Run* run : {&drawn, &plain}) {
+    run->press("key Enter");
+    run->steps(2);
+    run->press("key ArrowRight");
+  }
+  for (int i = 0; i < 100; ++i) {
+    drawn.session->tick();
+    plain.session->tick();
+    const vole::Image start = drawn.session->draw(0);
+    const vole::Image again = drawn.session->draw(0);
+    REQUIRE(start == again);
+    drawn.session->draw(0.5f);
+    REQUIRE(drawn.session->checksum() == plain.session->checksum());
+  }
+}
+
+TEST_CASE("a steady frame allocates nothing") {
+  Run run;
+  run.press("key Enter");
+  run.steps(2);
+  run.press("key ArrowRight");
+  run.steps(30);
+  run.press("key ArrowRight", false);
+  run.steps(120);  // the vole stands again, everything has grown to its size
+  const std::int64_t before = allocations;
+  for (int i = 0; i < 300; ++i) {
+    run.session->tick();
+    run.session->draw(0.5f);
+  }
+  CHECK(allocations - before == 0);
+}
+
+TEST_CASE("changed files show while the game runs, and broken ones leave the last good version") {
+  TempFolder folder;
+  copy_allotment(folder);
+  Run run({}, folder.path());
+  run.press("key Enter");
+  run.steps(3);
+  const vole::Image before = run.session->draw(1);
+  CHECK(run.session->refresh().problems().empty());
+
+  folder.write_picture("assets/sky.png", {320, 180}, {0x7f, 0xb8, 0xb0, 0xff});
+  CHECK(run.session->refresh().problems().empty());
+  run.steps(1);
+  CHECK_FALSE(run.session->draw(1) == before);
+
+  const std::string level = vole::read_text(folder.path("levels/beds.level.toml"), 1 << 20);
+  folder.write("levels/beds.level.toml", level.substr(0, level.size() / 2));
+  const vole::Report report = run.session->refresh();
+  CHECK(report.has_errors());
+  CHECK(run.host.told.find("beds.level.toml:") != std::string::npos);
+  CHECK(run.session->refresh().problems().empty());  // told once
+  run.steps(5);
+  CHECK(run.session->stage().level().cells.x == 72);
+
+  folder.write("levels/beds.level.toml", level);
+  CHECK(run.session->refresh().problems().empty());
+  CHECK(run.host.told.empty());
+
+  folder.write("controls.toml", "[actions]\nstart = [\"key Entr\"]\n");
+  CHECK(to_text(run.session->refresh().problems().at(0)).find("did you mean \"key Enter\"?") != std::string::npos);
+  run.steps(5);
+}

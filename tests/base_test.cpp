@@ -1,0 +1,181 @@
+#include <cmath>
+#include <limits>
+
+#include "support.hpp"
+#include "vole/base/describe.hpp"
+#include "vole/base/names.hpp"
+#include "vole/base/trig.hpp"
+
+namespace {
+
+enum class Weather { fair, frost };
+constexpr auto enum_names(Weather) {
+  return std::array<std::string_view, 2>{"fair", "frost"};
+}
+
+struct Inner {
+  int count = 0;
+  bool ripe = false;
+};
+template <class V>
+void describe(V& v, Inner& inner) {
+  v("count", inner.count, vole::within(-5, 5));
+  v("ripe", inner.ripe);
+}
+
+struct Everything {
+  int whole = 0;
+  float number = 0;
+  double exact = 0;
+  std::string text;
+  vole::Vec2 spot{0, 0};
+  vole::IVec2 cell{0, 0};
+  vole::Colour colour;
+  Weather weather = Weather::fair;
+  std::vector<int> list;
+  Inner inner;
+  vole::Named<Inner> named;
+};
+template <class V>
+void describe(V& v, Everything& e) {
+  v("whole", e.whole);
+  v("number", e.number);
+  v("exact", e.exact);
+  v("text", e.text);
+  v("spot", e.spot);
+  v("cell", e.cell);
+  v("colour", e.colour);
+  v("weather", e.weather);
+  v("list", e.list);
+  v("inner", e.inner);
+  v("named", e.named);
+}
+
+Everything random_everything(vole::Random& chance) {
+  const auto whole = [&chance] { return static_cast<int>(chance.next()); };
+  Everything e;
+  e.whole = whole();
+  e.number = chance.between(-1e6f, 1e6f);
+  e.exact = static_cast<double>(chance.between(-1, 1)) / 3.0;
+  for (std::uint32_t i = chance.below(12); i > 0; --i) e.text += static_cast<char>(chance.below(126) + 1);
+  e.spot = {chance.between(-9, 9), chance.between(-1e-6f, 1e-6f)};
+  e.cell = {whole(), whole()};
+  e.colour = {static_cast<std::uint8_t>(chance.below(256)), 1, 2, static_cast<std::uint8_t>(chance.below(256))};
+  e.weather = chance.chance(0.5f) ? Weather::frost : Weather::fair;
+  for (std::uint32_t i = chance.below(9); i > 0; --i) e.list.push_back(whole());
+  e.inner = {static_cast<int>(chance.below(11)) - 5, chance.chance(0.5f)};
+  for (std::uint32_t i = chance.below(4); i > 0; --i)
+    e.named.push_back({"item " + std::to_string(i), {}, {static_cast<int>(i), true}});
+  return e;
+}
+
+std::uint64_t hash_of(const Everything& e) {
+  vole::Hash hash;
+  vole::add_to(hash, e);
+  return hash.value();
+}
+
+std::string problems_in(std::string_view toml) {
+  vole::Report report;
+  Everything e;
+  vole::read(vole::parse_toml(toml, "f.toml"), e, report);
+  std::string all;
+  for (const auto& problem : report.problems()) all += to_text(problem) + "\n";
+  return all;
+}
+
+}  // namespace
+
+TEST_CASE("what is described once is written, read back and hashed alike") {
+  vole::Random chance(1);
+  for (int i = 0; i < 500; ++i) {
+    const Everything before = random_everything(chance);
+    const std::string toml = vole::to_toml(before);
+    CAPTURE(toml);
+    vole::Report report;
+    Everything after;
+    vole::read(vole::parse_toml(toml, "f.toml"), after, report);
+    REQUIRE(report.problems().empty());
+    REQUIRE(hash_of(after) == hash_of(before));
+    REQUIRE(vole::to_toml(after) == toml);
+    Everything changed = after;
+    changed.inner.ripe = !changed.inner.ripe;
+    REQUIRE(hash_of(changed) != hash_of(before));
+  }
+}
+
+TEST_CASE("what is wrong in a file is told at its place with what was meant") {
+  CHECK(problems_in("whole = 3\nnunber = 4\n") == "f.toml:2:1: error: unknown key \"nunber\"; did you mean \"number\"?\n");
+  CHECK(problems_in("whole = \"3\"") == "f.toml:1:9: error: a whole number wanted here, not the text \"3\"\n");
+  CHECK(problems_in("whole = 3000000000") == "f.toml:1:9: error: 3000000000 is too large; the most is 2147483647\n");
+  CHECK(problems_in("number = nan") == "f.toml:1:10: error: a finite number wanted here, not nan\n");
+  CHECK(problems_in("exact = -inf") == "f.toml:1:9: error: a finite number wanted here, not -inf\n");
+  CHECK(problems_in("spot = [1, 2, 3]") == "f.toml:1:8: error: a pair like [16, 16] wanted here, not a list of 3\n");
+  CHECK(problems_in("colour = \"red\"") == "f.toml:1:10: error: a colour like \"#24352a\" or \"#24352a80\" wanted here, not the text \"red\"\n");
+  CHECK(problems_in("weather = \"forst\"") == "f.toml:1:11: error: unknown word \"forst\"; did you mean \"frost\"?\n");
+  CHECK(problems_in("inner = { count = 9 }\nlist = [1, true]") ==
+        "f.toml:2:12: error: a whole number wanted here, not true\nf.toml:1:19: error: 9 is too large; the most is 5\n");
+  CHECK(problems_in("named = 1979-05-27") == "f.toml:1:9: error: a table wanted here, not the date 1979-05-27\n");
+  try {
+    vole::parse_toml("a = 1\nb = [1,\n", "broken.toml");
+    FAIL("nothing was thrown");
+  } catch (const vole::Error& error) {
+    CHECK(std::string(error.what()).find("broken.toml:") == 0);
+    CHECK(std::string(error.what()).find("not valid TOML") != std::string::npos);
+  }
+}
+
+TEST_CASE("the nearest name is found for a slip of each sort") {
+  const std::vector<std::string> names{"idle", "run", "jump", "fall", "land"};
+  for (const auto& [wrong, meant] : std::vector<std::pair<std::string, std::string>>{
+           {"rnu", "run"}, {"jmp", "jump"}, {"jummp", "jump"}, {"Fall", "fall"}, {"idel", "idle"}})
+    CHECK(vole::nearest_name(wrong, names) == meant);
+  CHECK(vole::nearest_name("somersault", names).empty());
+  CHECK(vole::nearest_name(std::string(100000, 'x'), names).empty());
+  CHECK(vole::did_you_mean("somersault", names) == "known: \"idle\", \"run\", \"jump\", \"fall\", \"land\"");
+}
+
+TEST_CASE("chance is the same everywhere, even, and within its bounds") {
+  vole::Random chance(42);
+  CHECK(chance.next() == 0xc2f57bd6u);  // fixed for good: recordings depend on it
+  std::array<int, 6> counts{};
+  for (int i = 0; i < 60000; ++i) ++counts[chance.below(6)];
+  for (const int count : counts) CHECK(std::abs(count - 10000) < 500);
+  for (int i = 0; i < 10000; ++i) {
+    const float value = chance.between(-2.5f, 0.5f);
+    REQUIRE(value >= -2.5f);
+    REQUIRE(value < 0.5f);
+  }
+}
+
+TEST_CASE("sine and cosine are near the truth and exact at the quarters") {
+  for (int i = -720 * 8; i <= 720 * 8; ++i) {
+    const float degrees = static_cast<float>(i) / 8;
+    const double truth = std::sin(static_cast<double>(degrees) * 3.14159265358979323846 / 180);
+    REQUIRE(std::abs(static_cast<double>(vole::sin_degrees(degrees)) - truth) < 1e-6);
+    REQUIRE(vole::cos_degrees(degrees) == vole::sin_degrees(degrees + 90));
+  }
+  for (int quarter = -8; quarter <= 8; ++quarter) {
+    const float exact[] = {0, 1, 0, -1};
+    CHECK(vole::sin_degrees(static_cast<float>(quarter * 90)) == exact[((quarter % 4) + 4) % 4]);
+  }
+  CHECK(vole::sin_degrees(std::numeric_limits<float>::infinity()) == 0);
+}
+
+TEST_CASE("files are read whole or refused with a reason") {
+  TempFolder folder;
+  folder.write("kinds.toml", "[a]\n");
+  const auto reading = [&](const std::string& name, std::size_t most = 1000) {
+    return error_of([&] { vole::read_text(folder.path(name), most); }, folder);
+  };
+  CHECK(reading("kinds.toml").empty());
+  CHECK(reading("kind.toml") == "kind.toml: error: no such file; did you mean \"kinds.toml\"?");
+  CHECK(reading("kinds.toml", 3) == "kinds.toml: error: is 4 bytes long; the most for a file of this sort is 3");
+  folder.write("sub/b.txt", "");
+  CHECK(reading("sub") == "sub: error: is not a file");
+  folder.write("sub/.hidden", "");
+  folder.write("a.txt", "");
+  std::filesystem::create_directory_symlink(folder.path(), folder.path("sub/ring"));
+  CHECK(vole::list_files(folder.path()) == std::vector<std::string>{"a.txt", "kinds.toml", "sub/b.txt"});
+  CHECK(error_of([&] { vole::list_files(folder.path("nowhere")); }, folder).find("nowhere: error: folder cannot be read") == 0);
+}

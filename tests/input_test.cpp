@@ -1,0 +1,209 @@
+// From a key going down to the tick that sees it, and back from a recording.
+#include <cmath>
+#include <limits>
+
+#include "support.hpp"
+#include "vole/app/host.hpp"
+#include "vole/app/ticker.hpp"
+#include "vole/input/recording.hpp"
+
+namespace {
+
+vole::Control control(const char* name) {
+  return *vole::find_control(name);
+}
+
+vole::Controls small_controls() {
+  vole::Controls controls;
+  controls.actions.push_back({"jump", {control("key Space"), control("pad south")}});
+  controls.actions.push_back({"dig", {control("key KeyX")}});
+  controls.axes.push_back({"walk", {control("key ArrowLeft")}, {control("key ArrowRight")}, {control("pad stick left x")}});
+  return controls;
+}
+
+}  // namespace
+
+TEST_CASE("each press reaches exactly one tick, whatever the frame rate") {
+  vole::Random chance(9);
+  const vole::Controls controls = small_controls();
+  for (int round = 0; round < 200; ++round) {
+    const int frames_per_second = static_cast<int>(chance.below(496)) + 5;
+    CAPTURE(round, frames_per_second);
+    vole::InputGather gather(controls);
+    vole::Ticker ticker(60, 1000);
+    std::int64_t presses = 0, releases = 0, seen_presses = 0, seen_releases = 0;
+    bool down = false;
+    const auto tick = [&] {
+      const vole::TickInput& input = gather.latch();
+      seen_presses += input.action_state("jump").presses;
+      seen_releases += input.action_state("jump").releases;
+      REQUIRE(input.held("jump") == down);
+      REQUIRE(input.action_state("dig") == vole::TickInput::ActionState{});
+    };
+    for (int frame = 0; frame < 2 * frames_per_second; ++frame) {
+      for (std::uint32_t events = chance.below(4); events > 0; --events) {
+        if (!chance.chance(0.7f)) continue;
+        down = !down;
+        ++(down ? presses : releases);
+        gather.add({control("key Space"), down ? 1.0f : 0.0f});
+      }
+      // Frames jitter by half of their length.
+      const double length = 1e9 / frames_per_second * static_cast<double>(chance.between(0.5f, 1.5f));
+      for (int due = ticker.add(static_cast<std::int64_t>(length)); due > 0; --due) tick();
+    }
+    tick();
+    REQUIRE(seen_presses == presses);
+    REQUIRE(seen_releases == releases);
+  }
+}
+
+TEST_CASE("two bindings of one action are one press") {
+  const vole::Controls controls = small_controls();
+  vole::InputGather gather(controls);
+  gather.add({control("key Space"), 1});
+  gather.add({control("pad south"), 1});
+  gather.add({control("key Space"), 0});
+  const vole::TickInput& input = gather.latch();
+  CHECK(input.action_state("jump") == vole::TickInput::ActionState{true, 1, 0});
+  gather.add({control("pad south"), 0});
+  CHECK(gather.latch().released("jump"));
+  CHECK_FALSE(gather.latch().released("jump"));
+}
+
+TEST_CASE("an axis comes from keys and sticks, and the shortest push still counts") {
+  const vole::Controls controls = small_controls();
+  vole::InputGather gather(controls);
+  gather.add({control("pad stick left x"), 0.15f});
+  CHECK(gather.latch().axis("walk") == 0);
+  gather.add({control("pad stick left x"), -1});
+  CHECK(gather.latch().axis("walk") == -1);
+  gather.add({control("key ArrowRight"), 1});
+  gather.add({control("pad stick left x"), 0});
+  CHECK(gather.latch().axis("walk") == 1);
+  gather.add({control("key ArrowLeft"), 1});
+  CHECK(gather.latch().axis("walk") == 0);  // both at once
+  gather.release_all();
+  gather.add({control("key ArrowLeft"), 1});
+  gather.add({control("key ArrowLeft"), 0});
+  CHECK(gather.latch().axis("walk") == -1);
+  CHECK(gather.latch().axis("walk") == 0);
+  gather.add({control("pad stick left x"), std::numeric_limits<float>::quiet_NaN()});
+  CHECK(gather.latch().axis("walk") == 0);
+}
+
+TEST_CASE("after everything was let go, what is still down must be pressed anew") {
+  const vole::Controls controls = small_controls();
+  vole::InputGather gather(controls);
+  gather.add({control("key Space"), 1});
+  gather.release_all();
+  CHECK(gather.latch().action_state("jump") == vole::TickInput::ActionState{});
+  gather.add({control("key Space"), 0});
+  CHECK_FALSE(gather.latch().released("jump"));
+  gather.add({control("key Space"), 1});
+  CHECK(gather.latch().pressed("jump"));
+  try {
+    gather.latch().pressed("jmp");
+    FAIL("nothing was thrown");
+  } catch (const vole::Error& error) {
+    CHECK(std::string(error.what()) == "controls.toml: error: no action \"jmp\"; did you mean \"jump\"?");
+  }
+}
+
+TEST_CASE("every control has a name that is found again") {
+  for (const std::string& name : vole::control_names()) {
+    const auto found = vole::find_control(name);
+    REQUIRE(found);
+    REQUIRE(vole::name_of(*found) == name);
+  }
+}
+
+TEST_CASE("what is wrong with controls is told at its place") {
+  TempFolder folder;
+  folder.write("controls.toml", "[actions]\njump = [\"key Spcae\", \"pad south\"]\n[axes.walk]\nmore = [\"ArrowRight\"]\nles = []\n");
+  const std::string message = error_of([&] { vole::read_controls(folder.path("controls.toml")); }, folder);
+  CHECK(message.find("controls.toml:2:9: error: no control \"key Spcae\"; did you mean \"key Space\"?") != std::string::npos);
+  CHECK(message.find("controls.toml:4:9: error: no control \"ArrowRight\"") != std::string::npos);
+  CHECK(message.find("controls.toml:5:1: error: unknown key \"les\"; did you mean \"less\"?") != std::string::npos);
+}
+
+TEST_CASE("ticks follow time without drift, however it is cut up") {
+  vole::Random chance(2);
+  for (const int rate : {60, 50, 144, 61}) {
+    vole::Ticker ticker(rate, 1'000'000);
+    std::int64_t time = 0, ticks = 0;
+    for (int i = 0; i < 20000; ++i) {
+      const auto part = static_cast<std::int64_t>(chance.below(40'000'000));
+      time += part;
+      ticks += ticker.add(part);
+      REQUIRE(ticker.between() >= 0);
+      REQUIRE(ticker.between() < 1);
+    }
+    CHECK(ticks == time * rate / 1'000'000'000);
+  }
+}
+
+TEST_CASE("after a long pause only a few ticks are caught up") {
+  vole::Ticker ticker(60, 6);
+  CHECK(ticker.add(5'000'000'000) == 6);
+  CHECK(ticker.add(0) == 0);
+  CHECK(ticker.add(-100) == 0);
+  CHECK(ticker.add(std::numeric_limits<std::int64_t>::max()) == 6);
+}
+
+TEST_CASE("without a window each step is one tick") {
+  for (const int rate : {60, 50, 144, 7}) {
+    vole::HeadlessHost host(rate);
+    vole::Ticker ticker(rate);
+    for (int step = 0; step < 100000; ++step) REQUIRE(ticker.add(host.elapsed()) == 1);
+  }
+}
+
+TEST_CASE("the canvas sits in the window at a whole multiple, in the middle") {
+  CHECK(vole::place_canvas({320, 180}, {1280, 800}) == vole::IRect{{0, 40}, {1280, 720}});
+  CHECK(vole::place_canvas({320, 180}, {1279, 900}) == vole::IRect{{159, 180}, {960, 540}});
+  CHECK(vole::place_canvas({320, 180}, {100, 100}).size == vole::IVec2{320, 180});
+}
+
+TEST_CASE("any input is recorded and given back tick for tick") {
+  vole::Random chance(4);
+  const vole::Controls controls = small_controls();
+  for (int round = 0; round < 50; ++round) {
+    vole::InputGather gather(controls);
+    vole::InputWriter writer(controls);
+    vole::Recording recording{"small", "1", "1", chance.next(), 60, 200, "0", {}, {}};
+    std::vector<vole::TickInput> given;
+    for (int tick = 0; tick < 200; ++tick) {
+      for (std::uint32_t events = chance.below(5); events > 0; --events) {
+        const char* names[] = {"key Space", "key KeyX", "pad stick left x", "key ArrowLeft", "pad south"};
+        gather.add({control(names[chance.below(5)]), chance.between(-1.5f, 1.5f)});
+      }
+      if (chance.chance(0.02f)) gather.release_all();
+      given.push_back(gather.latch());
+      writer.add(tick, given.back(), recording.inputs);
+    }
+    TempFolder folder;
+    vole::write_recording(folder.path("a.run"), recording);
+    const vole::Recording back = vole::read_recording(folder.path("a.run"));
+    CHECK(back.seed == recording.seed);
+    vole::InputReader reader(back, controls);
+    for (const vole::TickInput& input : given) REQUIRE(reader.next() == input);
+  }
+}
+
+TEST_CASE("what is wrong with a recording is told at its place") {
+  TempFolder folder;
+  const auto with_line = [&](const std::string& line) {
+    folder.write("a.run", "game = \"small\"\nseed = 1\nticks_per_second = 60\nticks = 10\nchecksum = \"0\"\ninputs = [\n  \"3 jump +\",\n  \"" + line + "\",\n]\n");
+    const vole::Controls controls = small_controls();
+    return error_of([&] { vole::InputReader(vole::read_recording(folder.path("a.run")), controls); }, folder);
+  };
+  CHECK(with_line("4 walk -100").empty());
+  CHECK(with_line("4 wlak 100") == "a.run:8:3: error: no action or axis \"wlak\"; did you mean \"walk\"?");
+  CHECK(with_line("2 jump -") == "a.run:8:3: error: tick 2 comes after tick 3");
+  CHECK(with_line("4 jump down") == "a.run:8:3: error: \"down\" is no press or release; they are written '+', '-' and '.'");
+  CHECK(with_line("4 walk 101") == "a.run:8:3: error: \"101\" is no whole number from -100 to 100");
+  CHECK(with_line("soon jump +").find("does not begin with a tick") != std::string::npos);
+  CHECK(with_line("") != "");
+  folder.write("b.run", "game = \"small\"\nticks = -4\n");
+  CHECK(error_of([&] { vole::read_recording(folder.path("b.run")); }, folder).find("b.run:2:9: error: -4 is too small") != std::string::npos);
+}

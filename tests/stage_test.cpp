@@ -1,0 +1,304 @@
+// Entities, kinds coming to life, meetings, and the side mover.
+#include <cmath>
+#include <map>
+
+#include "support.hpp"
+#include "vole/app/game.hpp"
+#include "vole/physics/sweep.hpp"
+#include "vole/scene/side_mover.hpp"
+
+namespace {
+
+using vole::Entity;
+using vole::Vec2;
+
+struct Number {
+  int value = 0;
+};
+struct Name {
+  std::string text;
+};
+
+// A floor at y = 160, walls at x = 0 and 3200.
+vole::SolidGrid yard() {
+  vole::SolidGrid grid({200, 12}, 16);
+  for (int x = 0; x < 200; ++x) grid.set({x, 10}, true);
+  return grid;
+}
+
+struct Jumper {
+  vole::SolidGrid grid = yard();
+  vole::SideMover mover;
+  vole::Body body;
+  vole::Pose pose{{100, 160}, {100, 160}};
+  float rate = 60;
+
+  void tick(float direction, bool pressed, bool held) {
+    vole::move_sideways(grid, {{direction, 0}, pressed, held}, 1 / rate, mover, body, pose);
+  }
+  // Highest point above the floor of a jump that is held for so many ticks.
+  float jump_height(int held_ticks) {
+    for (int i = 0; i < 10; ++i) tick(0, false, false);
+    float highest = pose.at.y;
+    for (int i = 0; i < 200; ++i) {
+      tick(0, i == 0, i < held_ticks);
+      highest = std::min(highest, pose.at.y);
+    }
+    return 160 - highest;
+  }
+};
+
+// The small game with a stage on it.
+struct Small {
+  TempFolder folder;
+  vole::Catalog catalog;
+  vole::Kinds kinds;
+  vole::ComponentTypes types;
+  vole::Controls controls;
+  vole::InputGather gather;
+  vole::Stage stage;
+
+  Small() : catalog((write_small_game(folder), folder.path())), kinds(vole::read_kinds(folder.path())), controls(vole::read_controls(folder.path("controls.toml"))), gather(controls), stage({catalog, kinds, types, {64, 32}, 60}, 1) {}
+  void tick() {
+    stage.begin_tick(gather.latch());
+    stage.end_tick();
+  }
+  void hold(const char* key, bool down = true) { gather.add({*vole::find_control(key), down ? 1.0f : 0.0f}); }
+};
+
+}  // namespace
+
+TEST_CASE("entities and components behave as a plain map of maps") {
+  vole::Random chance(12);
+  vole::Entities entities;
+  std::map<std::uint32_t, std::pair<std::optional<int>, std::optional<std::string>>> oracle;  // by index
+  std::vector<Entity> alive, gone;
+  for (int step = 0; step < 20000; ++step) {
+    const std::uint32_t what = chance.below(10);
+    if (what < 3) {
+      const Entity entity = entities.create();
+      REQUIRE(oracle.emplace(entity.index, std::pair<std::optional<int>, std::optional<std::string>>{}).second);
+      alive.push_back(entity);
+    } else if (!alive.empty()) {
+      const std::size_t pick = chance.below(static_cast<std::uint32_t>(alive.size()));
+      const Entity entity = alive[pick];
+      auto& known = oracle[entity.index];
+      if (what < 5) {
+        known.first = step;
+        entities.add(entity, Number{step});
+      } else if (what < 7) {
+        known.second = std::to_string(step);
+        entities.add(entity, Name{std::to_string(step)});
+      } else if (what < 9) {
+        REQUIRE(entities.has<Number>(entity) == known.first.has_value());
+        if (known.first) REQUIRE(entities.get<Number>(entity).value == *known.first);
+        if (!known.second) REQUIRE_THROWS_AS(entities.get<Name>(entity), std::out_of_range);
+      } else {
+        entities.destroy(entity);
+        oracle.erase(entity.index);
+        gone.push_back(entity);
+        alive.erase(alive.begin() + static_cast<std::ptrdiff_t>(pick));
+      }
+    }
+    if (step % 500 != 0) continue;
+    REQUIRE(entities.count() == oracle.size());
+    std::size_t both = 0;
+    entities.each<Number, Name>([&](Entity entity, const Number& number, const Name& name) {
+      ++both;
+      REQUIRE(number.value == *oracle.at(entity.index).first);
+      REQUIRE(name.text == *oracle.at(entity.index).second);
+    });
+    std::size_t wanted = 0;
+    for (const auto& [index, known] : oracle) wanted += known.first && known.second;
+    REQUIRE(both == wanted);
+    for (const Entity entity : gone) REQUIRE_FALSE(entities.alive(entity));
+  }
+  REQUIRE_THROWS_AS(entities.add(gone.front(), Number{}), std::out_of_range);
+}
+
+TEST_CASE("references to components hold while others are added, and the order stays") {
+  vole::Entities entities;
+  const Entity first = entities.create();
+  Number& number = entities.add(first, Number{1});
+  std::vector<Entity> all{first};
+  for (int i = 2; i < 1000; ++i) entities.add(all.emplace_back(entities.create()), Number{i});
+  CHECK(&entities.get<Number>(first) == &number);
+  entities.destroy(all[3]);
+  entities.destroy(all[500]);
+  int last = 0;
+  entities.each<Number>([&](Entity, const Number& n) {
+    REQUIRE(n.value > last);
+    last = n.value;
+  });
+}
+
+TEST_CASE("a jump is as high as its numbers say, and shorter when let go") {
+  const float full = Jumper().jump_height(1000);
+  // Speed v against gravity g rises v * v / (2 g); ticks make it a little less.
+  CHECK(full == Approx(280.0f * 280.0f / (2 * 900)).margin(3));
+  float last = 0;
+  for (int held = 1; held < 20; ++held) {
+    const float height = Jumper().jump_height(held);
+    CHECK(height >= last);
+    last = height;
+  }
+  CHECK(Jumper().jump_height(1) < full / 2);
+}
+
+TEST_CASE("a jump just after the edge or just before landing still counts") {
+  const auto jumps_after_edge = [](int late_ticks) {
+    Jumper jumper;
+    for (int x = 8; x < 200; ++x) jumper.grid.set({x, 10}, false);
+    for (int i = 0; i < 300 && (i < 5 || jumper.body.on_ground); ++i) jumper.tick(1, false, false);
+    for (int i = 0; i < late_ticks; ++i) jumper.tick(1, false, false);
+    jumper.tick(1, true, true);
+    return jumper.body.velocity.y < -200;
+  };
+  CHECK(jumps_after_edge(0));
+  CHECK(jumps_after_edge(4));
+  CHECK_FALSE(jumps_after_edge(12));
+
+  const auto jumps_on_landing = [](float height) {
+    Jumper jumper;
+    jumper.pose.at.y = 160 - height;
+    jumper.mover.since_ground = 1000;
+    jumper.tick(0, true, true);
+    for (int i = 0; i < 60; ++i) {
+      jumper.tick(0, false, true);
+      if (jumper.body.velocity.y < -200) return true;
+    }
+    return false;
+  };
+  CHECK(jumps_on_landing(2));
+  CHECK_FALSE(jumps_on_landing(60));
+}
+
+TEST_CASE("a held button jumps once") {
+  Jumper jumper;
+  int jumps = 0;
+  for (int i = 0; i < 600; ++i) {
+    const bool was_on_ground = jumper.body.on_ground;
+    jumper.tick(0, i == 20, i >= 20);
+    jumps += was_on_ground && !jumper.body.on_ground;
+  }
+  CHECK(jumps == 1);
+}
+
+TEST_CASE("walking reaches its speed, stops, and is the same at any tick rate") {
+  for (const float rate : {30.0f, 60.0f, 144.0f}) {
+    Jumper jumper;
+    jumper.rate = rate;
+    for (int i = 0; i < static_cast<int>(rate); ++i) jumper.tick(1, false, false);
+    CHECK(jumper.body.velocity.x == 90);
+    CHECK(jumper.pose.at.x - 100 == Approx(90 - 90 * 90 / (2 * 600.0f)).margin(2));
+    for (int i = 0; i < static_cast<int>(rate); ++i) jumper.tick(0, false, false);
+    CHECK(jumper.body.velocity.x == 0);
+    CHECK(jumper.body.on_ground);
+    CHECK(jumper.pose.at.y == 160);
+    CHECK_FALSE(jumper.pose.faces_left);
+  }
+}
+
+TEST_CASE("motion smaller than the lattice is not lost") {
+  Jumper jumper;
+  jumper.mover.speed = 0.1f;  // 1/600 of a pixel each tick, less than 1/256
+  for (int i = 0; i < 60 * 60; ++i) jumper.tick(1, false, false);
+  CHECK(jumper.pose.at.x == Approx(106).margin(0.05));
+}
+
+TEST_CASE("no mover gets into a wall, whatever is asked of it") {
+  vole::Random chance(77);
+  for (int round = 0; round < 60; ++round) {
+    Jumper jumper;
+    for (int y = 0; y < 10; ++y)
+      for (int x = 0; x < 200; ++x) jumper.grid.set({x, y}, chance.chance(0.15f));
+    jumper.mover.speed = chance.between(10, 90000);
+    jumper.mover.acceleration = 1e6f;
+    jumper.mover.fall_cap = chance.between(100, 90000);
+    jumper.mover.gravity = chance.between(100, 90000);
+    jumper.mover.jump = chance.between(100, 90000);
+    if (jumper.grid.blocks(jumper.body.box(jumper.pose.at))) continue;
+    for (int i = 0; i < 300; ++i) {
+      jumper.tick(chance.between(-1.5f, 1.5f), chance.chance(0.1f), chance.chance(0.5f));
+      REQUIRE_FALSE(jumper.grid.blocks(jumper.body.box(jumper.pose.at)));
+    }
+  }
+}
+
+TEST_CASE("a level's places come to life by kind, with their own values over it") {
+  Small small;
+  const std::string text = vole::read_text(small.folder.path("levels/patch.level.toml"), 100000);
+  small.folder.write("levels/patch.level.toml", text + "[[places]]\nkind = \"crumb\"\nat = [40, 8]\nbody = { size = [2, 3] }\n");
+  small.stage.load_level("patch");
+  CHECK(small.stage.count("mouse") == 1);
+  CHECK(small.stage.count("crumb") == 2);
+  std::vector<Vec2> sizes;
+  small.stage.entities.each<vole::Body>([&](Entity, const vole::Body& body) { sizes.push_back(body.size); });
+  CHECK(sizes == std::vector<Vec2>{{6, 6}, {4, 4}, {2, 3}});
+}
+
+TEST_CASE("what a kind or place gets wrong is told all at once") {
+  Small small;
+  small.folder.write("kinds.toml", "[mouse]\nsprite = { sheet = \"mose\" }\nbody = { size = [0, 6] }\nbdy = {}\n[crumb]\nside_mover = {}\n");
+  small.kinds = vole::read_kinds(small.folder.path());
+  const std::string message = error_of([&] { small.stage.load_level("patch"); }, small.folder);
+  CHECK(message.find("kinds.toml:3:18: error: 0 is too small; the least is 1") != std::string::npos);
+  CHECK(message.find("kinds.toml:4:1: error: no component \"bdy\"; did you mean \"body\"?") != std::string::npos);
+  CHECK(message.find("kind \"crumb\" has a side_mover but no body to move") != std::string::npos);
+  CHECK(error_of([&] { small.stage.spawn("mosue", {0, 0}); }, small.folder) == "error: no kind \"mosue\"; did you mean \"mouse\"?");
+  CHECK(error_of([&] { small.stage.when_meet("mouse", "crum", {}); }, small.folder).find("did you mean \"crumb\"?") != std::string::npos);
+}
+
+TEST_CASE("two kinds that meet are told of once, until they part") {
+  Small small;
+  small.stage.load_level("patch");
+  int met = 0;
+  small.stage.when_meet("mouse", "crumb", [&](Entity mouse, Entity crumb) {
+    ++met;
+    CHECK(mouse == small.stage.first("mouse"));
+    CHECK(crumb == small.stage.first("crumb"));
+  });
+  small.hold("key ArrowRight");
+  for (int i = 0; i < 600 && small.stage.get<vole::Pose>(small.stage.first("mouse")).at.x < 70; ++i) small.tick();
+  CHECK(met == 1);
+  small.hold("key ArrowRight", false);
+  small.hold("key ArrowLeft");
+  for (int i = 0; i < 120; ++i) small.tick();
+  CHECK(met == 2);
+}
+
+TEST_CASE("what is removed meets nobody and is gone after the tick") {
+  Small small;
+  small.stage.load_level("patch");
+  const Entity crumb = small.stage.first("crumb");
+  const Vec2 at = small.stage.get<vole::Pose>(crumb).at;
+  small.stage.spawn("mouse", at);
+  small.stage.spawn("mouse", at);
+  int met = 0;
+  small.stage.when_meet("mouse", "crumb", [&](Entity, Entity other) {
+    ++met;
+    small.stage.remove(other);
+    CHECK(small.stage.entities.alive(other));
+    CHECK(small.stage.count("crumb") == 0);
+    small.stage.when_meet("mouse", "mouse", [](Entity, Entity) {});  // rules may be added while one is at work
+  });
+  small.tick();
+  CHECK(met == 1);
+  CHECK_FALSE(small.stage.entities.alive(crumb));
+  CHECK_FALSE(small.stage.first("crumb"));
+}
+
+TEST_CASE("a sprite goes on with its clip when its sheet is loaded anew") {
+  Small small;
+  small.stage.load_level("patch");
+  for (int i = 0; i < 7; ++i) small.tick();
+  small.folder.write("assets/mouse.sheet.toml", "frame = { size = [4, 4] }\n\n[clips.run]\nframes = [9, 10, 11]\nfps = 12\n");
+  vole::Report report;
+  small.catalog.refresh(report);
+  small.tick();
+  const auto& sprite = small.stage.get<vole::Sprite>(small.stage.first("mouse"));
+  CHECK(sprite.animator.clip()->frames[0] == 9);
+  CHECK(sprite.animator.ticks() == 8);
+  auto& changing = small.stage.get<vole::Sprite>(small.stage.first("mouse"));
+  CHECK(error_of([&] { changing.play("rnu"); }, small.folder) == "error: no clip \"rnu\" in \"mouse\"; did you mean \"run\"?");
+}

@@ -1,0 +1,57 @@
+// What several tests share.
+#pragma once
+
+#include <catch2/catch.hpp>
+#include <filesystem>
+#include <string>
+
+#include "vole/asset/image.hpp"
+#include "vole/base/files.hpp"
+#include "vole/base/random.hpp"
+
+// The folder of the repository, and of the allotment in it.
+std::string source_folder();
+std::string allotment_folder();
+
+// A folder that goes away with this.
+class TempFolder {
+ public:
+  TempFolder();
+  ~TempFolder();
+  TempFolder(const TempFolder&) = delete;
+  TempFolder& operator=(const TempFolder&) = delete;
+
+  std::string path(const std::string& name = {}) const;
+  void write(const std::string& name, std::string_view content) const;
+  void write_picture(const std::string& name, vole::IVec2 size, vole::Colour colour = vole::white) const;
+
+ private:
+  std::filesystem::path folder_;
+};
+
+// A small game in a folder: a sheet "mouse" (8 frames of 8 x 8), a tileset "soil", a level "patch", a kind "mouse".
+void write_small_game(const TempFolder& folder);
+
+// The message of the Error that the work throws, with the folder's path cut off; empty when it throws none.
+template <class Work>
+std::string error_of(const Work& work, const TempFolder& folder) {
+  try {
+    work();
+  } catch (const vole::Error& error) {
+    std::string text = error.what();
+    const std::string prefix = folder.path() + "/";
+    for (std::size_t at = text.find(prefix); at != std::string::npos; at = text.find(prefix)) text.erase(at, prefix.size());
+    return text;
+  }
+  return {};
+}
+
+struct Ran {
+  int code = 0;
+  std::string output;  // both streams
+};
+
+// Runs a shell command.
+Ran run_command(const std::string& command);
+// A text as one word of a shell command.
+std::string quoted(const std::string& text);
