@@ -1,2 +1,0 @@
-# Empty dependencies file for allotment_scenes.
-# This may be replaced when dependencies are built.
