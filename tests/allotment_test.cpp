@@ -1,9 +1,10 @@
 // The example game as a whole: the shipped run, options, live files, and memory.
+#include "allotment.hpp"
+
 #include <atomic>
 #include <cstdlib>
 #include <new>
 
-#include "allotment.hpp"
 #include "support.hpp"
 #include "vole/app/session.hpp"
 
@@ -36,7 +37,9 @@ struct Run {
     options.replay = replay;
     session = std::make_unique<vole::Session>(game, vole::read_project(folder + "/game.toml"), options, host);
   }
-  void press(const char* key, bool down = true) { host.events.push_back({*vole::find_control(key), down ? 1.0f : 0.0f}); }
+  void press(const char* key, bool down = true) {
+    host.events.push_back({*vole::find_control(key), down ? 1.0f : 0.0f});
+  }
   void steps(int count) {
     for (int i = 0; i < count; ++i) session->step();
   }
@@ -98,9 +101,13 @@ TEST_CASE("a recording of another game or rate is refused") {
     folder.write("recordings/harvest.run", changed.replace(changed.find(what), what.size(), by));
     return error_of([&] { Run run(file, folder.path()); }, folder);
   };
-  CHECK(with("game = \"allotment\"", "game = \"weir\"") == "recordings/harvest.run: error: is a recording of the game \"weir\", and this is \"allotment\"");
-  CHECK(with("ticks_per_second = 60", "ticks_per_second = 50").find("was recorded at 50 ticks a second, and this build runs at 60") != std::string::npos);
-  CHECK(with("\"90 start +\"", "\"90 strat +\"").find("harvest.run:10:3: error: no action or axis \"strat\"; did you mean \"start\"?") != std::string::npos);
+  CHECK(with("game = \"allotment\"", "game = \"weir\"") ==
+        "recordings/harvest.run: error: is a recording of the game \"weir\", and this is \"allotment\"");
+  CHECK(with("ticks_per_second = 60", "ticks_per_second = 50")
+            .find("was recorded at 50 ticks a second, and this build runs at 60") != std::string::npos);
+  CHECK(with("\"90 start +\"", "\"90 strat +\"")
+            .find("harvest.run:10:3: error: no action or axis \"strat\"; did you mean \"start\"?") !=
+        std::string::npos);
 }
 
 TEST_CASE("a key held over a change of scene is no press in the next") {
@@ -176,6 +183,7 @@ TEST_CASE("changed files show while the game runs, and broken ones leave the las
   CHECK(run.host.told.empty());
 
   folder.write("controls.toml", "[actions]\nstart = [\"key Entr\"]\n");
-  CHECK(to_text(run.session->refresh().problems().at(0)).find("did you mean \"key Enter\"?") != std::string::npos);
+  CHECK(to_text(run.session->refresh().problems().at(0)).find("did you mean \"key Enter\"?") !=
+        std::string::npos);
   run.steps(5);
 }

@@ -19,7 +19,8 @@ std::string loading(const TempFolder& folder, const std::string& name) {
 
 // What is said of a file of the small game after one piece of its text is replaced.
 template <class T>
-std::string with_change(const std::string& name, const std::string& file, const std::string& what, const std::string& by) {
+std::string with_change(const std::string& name, const std::string& file, const std::string& what,
+                        const std::string& by) {
   TempFolder folder;
   write_small_game(folder);
   std::string text = vole::read_text(folder.path(file), 100000);
@@ -66,14 +67,18 @@ TEST_CASE("a picture alone serves as a sheet of one frame that stands on its fee
 
 TEST_CASE("what is wrong with a sheet is told at its place") {
   CHECK(sheet_with("[8, 8]", "[7, 8]") ==
-        "assets/mouse.sheet.toml:1:9: error: frames of 7 pixels wide (margin 0, spacing 0) do not fill \"mouse\", which is 32 wide");
+        "assets/mouse.sheet.toml:1:9: error: frames of 7 pixels wide (margin 0, spacing 0) do not fill "
+        "\"mouse\", which is 32 wide");
   CHECK(sheet_with("[3]", "[8]") ==
-        "assets/mouse.sheet.toml:9:11: error: clip \"idle\" names frame 8, but \"mouse\" has 8 frames; the last is 7");
+        "assets/mouse.sheet.toml:9:11: error: clip \"idle\" names frame 8, but \"mouse\" has 8 frames; the "
+        "last is 7");
   CHECK(sheet_with("[3]", "[-1]").find("names frame -1") != std::string::npos);
   CHECK(sheet_with("[3]", "[]") == "assets/mouse.sheet.toml:8:8: error: clip \"idle\" has no frames");
-  CHECK(sheet_with("fps = 12", "fps = 0") == "assets/mouse.sheet.toml:6:7: error: 0 is too small; the least is 0.001");
+  CHECK(sheet_with("fps = 12", "fps = 0") ==
+        "assets/mouse.sheet.toml:6:7: error: 0 is too small; the least is 0.001");
   CHECK(sheet_with("fps", "speed").find("assets/mouse.sheet.toml:6:1: error: unknown key \"speed\"") == 0);
-  CHECK(sheet_with("\"bottom\"", "\"botom\"") == "assets/mouse.sheet.toml:2:9: error: unknown word \"botom\"; did you mean \"bottom\"?");
+  CHECK(sheet_with("\"bottom\"", "\"botom\"") ==
+        "assets/mouse.sheet.toml:2:9: error: unknown word \"botom\"; did you mean \"bottom\"?");
   CHECK(sheet_with("frame =", "picture = \"mose.png\"\nframe =") ==
         "assets/mouse.sheet.toml:1:11: error: no picture \"mose\"; did you mean \"mouse\"?");
   TempFolder folder;
@@ -89,7 +94,8 @@ TEST_CASE("a clip shows each frame for its exact time, and never drifts") {
   for (std::int64_t tick = 0; tick < 200; ++tick) REQUIRE(clip.frame_at(tick, 60) == tick / 5 % 4);
   const std::int64_t ten_hours = std::int64_t{60} * 60 * 60 * 10;
   CHECK(clip.frame_at(ten_hours, 60) == ten_hours * 12 / 60 % 4);
-  // Rates that do not divide share the remainder evenly: no frame is ever more than a tick longer than another.
+  // Rates that do not divide share the remainder evenly: no frame is ever more than a tick longer than
+  // another.
   clip.millifps = 7'000;
   int shortest = 1000, longest = 0, run = 1;
   for (std::int64_t tick = 1; tick < 6000; ++tick) {
@@ -129,10 +135,11 @@ TEST_CASE("an animator goes on with the clip it plays and starts another from th
 TEST_CASE("a font measures its letters by their ink") {
   TempFolder folder;
   vole::Image image({12, 5});
-  for (int y = 0; y < 5; ++y) image.at(1, y) = vole::white;                    // a narrow i
-  for (int x = 6; x < 11; ++x) image.at(x, 2) = vole::white;                   // a wide dash
+  for (int y = 0; y < 5; ++y) image.at(1, y) = vole::white;   // a narrow i
+  for (int x = 6; x < 11; ++x) image.at(x, 2) = vole::white;  // a wide dash
   vole::write_png(folder.path("assets/f.png"), image);
-  folder.write("assets/f.sheet.toml", "frame = { size = [6, 5] }\n[font]\nglyphs = [\"i-\"]\ngap = 2\nspace = 3\n");
+  folder.write("assets/f.sheet.toml",
+               "frame = { size = [6, 5] }\n[font]\nglyphs = [\"i-\"]\ngap = 2\nspace = 3\n");
   folder.write_picture("assets/plain.png", {4, 4});
   folder.write("assets/plain.sheet.toml", "pivot = \"top\"\n");
   vole::Catalog catalog(folder.path());
@@ -142,13 +149,15 @@ TEST_CASE("a font measures its letters by their ink") {
   CHECK(font->measure("i i\n--") == vole::IVec2{12, 10});
   CHECK(font->glyph(U'I') == font->glyph(U'i'));
   CHECK(font->glyph(U'x') == nullptr);
-  CHECK(loading<vole::Font>(folder, "plain") == "assets/plain.sheet.toml: error: \"plain\" is no font: it has no [font] table");
+  CHECK(loading<vole::Font>(folder, "plain") ==
+        "assets/plain.sheet.toml: error: \"plain\" is no font: it has no [font] table");
   CHECK(vole::plain_font().measure("Vole").x > 10);
 }
 
 TEST_CASE("UTF-8 is taken letter by letter, and broken bytes never stall it") {
   std::string_view text = "a\u00e9\u20ac\U0001f400";
-  for (const char32_t wanted : {U'a', U'\u00e9', U'\u20ac', U'\U0001f400'}) CHECK(vole::next_letter(text) == wanted);
+  for (const char32_t wanted : {U'a', U'\u00e9', U'\u20ac', U'\U0001f400'})
+    CHECK(vole::next_letter(text) == wanted);
   CHECK(text.empty());
   vole::Random chance(3);
   for (int i = 0; i < 2000; ++i) {
@@ -166,9 +175,12 @@ TEST_CASE("UTF-8 is taken letter by letter, and broken bytes never stall it") {
 
 TEST_CASE("what is wrong with a tileset is told at its place") {
   CHECK(tileset_with("[1, 0]", "[2, 0]") ==
-        "assets/soil.tileset.toml:8:8: error: tile \"grass\" is at column 2, row 0, but the picture has 2 columns and 1 rows; they are counted from 0");
-  CHECK(tileset_with("[8, 8]", "[8, 4]") == "assets/soil.tileset.toml:1:9: error: tiles are square; 8 x 4 is not");
-  CHECK(tileset_with("solid", "sold").find("unknown key \"sold\"; did you mean \"solid\"?") != std::string::npos);
+        "assets/soil.tileset.toml:8:8: error: tile \"grass\" is at column 2, row 0, but the picture has 2 "
+        "columns and 1 rows; they are counted from 0");
+  CHECK(tileset_with("[8, 8]", "[8, 4]") ==
+        "assets/soil.tileset.toml:1:9: error: tiles are square; 8 x 4 is not");
+  CHECK(tileset_with("solid", "sold").find("unknown key \"sold\"; did you mean \"solid\"?") !=
+        std::string::npos);
   CHECK(tileset_with("frame = { size = [8, 8] }", "").find("\"frame\" is missing here") != std::string::npos);
 }
 
@@ -187,14 +199,21 @@ TEST_CASE("a level knows its layers, places and what is solid") {
 }
 
 TEST_CASE("what is wrong with a level is told at its place") {
-  CHECK(level_with("\"...,......\"", "\"...,.....\"") == "levels/patch.level.toml:9:3: error: this row has 9 letters, but the first has 10");
-  CHECK(level_with("\"...,......\"", "\"...;......\"") == "levels/patch.level.toml:9:7: error: the legend has no \";\"; did you mean \".\"?");
-  CHECK(level_with("\"grass\"", "\"gras\"") == "levels/patch.level.toml:2:42: error: no tile \"gras\" in tileset \"soil\"; did you mean \"grass\"?");
-  CHECK(level_with("\"soil\"\n", "\"sol\"\n") == "levels/patch.level.toml:1:11: error: no tileset \"sol\"; did you mean \"soil\"?");
-  CHECK(level_with("cell = [1, 2]", "cel = [1, 2]").find("unknown key \"cel\"; did you mean \"cell\"?") != std::string::npos);
+  CHECK(level_with("\"...,......\"", "\"...,.....\"") ==
+        "levels/patch.level.toml:9:3: error: this row has 9 letters, but the first has 10");
+  CHECK(level_with("\"...,......\"", "\"...;......\"") ==
+        "levels/patch.level.toml:9:7: error: the legend has no \";\"; did you mean \".\"?");
+  CHECK(level_with("\"grass\"", "\"gras\"") ==
+        "levels/patch.level.toml:2:42: error: no tile \"gras\" in tileset \"soil\"; did you mean \"grass\"?");
+  CHECK(level_with("\"soil\"\n", "\"sol\"\n") ==
+        "levels/patch.level.toml:1:11: error: no tileset \"sol\"; did you mean \"soil\"?");
+  CHECK(level_with("cell = [1, 2]", "cel = [1, 2]").find("unknown key \"cel\"; did you mean \"cell\"?") !=
+        std::string::npos);
   CHECK(level_with("cell = [1, 2]", "").find("a place has either \"cell\" or \"at\"") != std::string::npos);
-  CHECK(level_with("name = \"things\"", "name = \"ground\"").find("layer \"ground\" stands twice") != std::string::npos);
-  CHECK(level_with("name = \"things\"", "name = \"sky\"\npicture = \"mous\"").find("no picture \"mous\"; did you mean \"mouse\"?") != std::string::npos);
+  CHECK(level_with("name = \"things\"", "name = \"ground\"").find("layer \"ground\" stands twice") !=
+        std::string::npos);
+  CHECK(level_with("name = \"things\"", "name = \"sky\"\npicture = \"mous\"")
+            .find("no picture \"mous\"; did you mean \"mouse\"?") != std::string::npos);
 }
 
 TEST_CASE("kinds come from one file or many, each once") {
@@ -203,7 +222,8 @@ TEST_CASE("kinds come from one file or many, each once") {
   folder.write("kinds/foes.toml", "[owl]\nbody = {}\n");
   vole::Kinds kinds = vole::read_kinds(folder.path());
   CHECK(kinds.has("owl"));
-  CHECK(error_of([&] { kinds.kind("mosue"); }, folder) == "error: no kind \"mosue\"; did you mean \"mouse\"?");
+  CHECK(error_of([&] { kinds.kind("mosue"); }, folder) ==
+        "error: no kind \"mosue\"; did you mean \"mouse\"?");
   folder.write("kinds/more.toml", "[owl]\n[mouse]\n");
   const std::string message = error_of([&] { vole::read_kinds(folder.path()); }, folder);
   CHECK(message.find("kinds/more.toml:1:2: error: kind \"owl\" stands twice; the first is at") == 0);

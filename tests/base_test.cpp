@@ -60,7 +60,8 @@ Everything random_everything(vole::Random& chance) {
   for (std::uint32_t i = chance.below(12); i > 0; --i) e.text += static_cast<char>(chance.below(126) + 1);
   e.spot = {chance.between(-9, 9), chance.between(-1e-6f, 1e-6f)};
   e.cell = {whole(), whole()};
-  e.colour = {static_cast<std::uint8_t>(chance.below(256)), 1, 2, static_cast<std::uint8_t>(chance.below(256))};
+  e.colour = {static_cast<std::uint8_t>(chance.below(256)), 1, 2,
+              static_cast<std::uint8_t>(chance.below(256))};
   e.weather = chance.chance(0.5f) ? Weather::frost : Weather::fair;
   for (std::uint32_t i = chance.below(9); i > 0; --i) e.list.push_back(whole());
   e.inner = {static_cast<int>(chance.below(11)) - 5, chance.chance(0.5f)};
@@ -105,17 +106,25 @@ TEST_CASE("what is described once is written, read back and hashed alike") {
 }
 
 TEST_CASE("what is wrong in a file is told at its place with what was meant") {
-  CHECK(problems_in("whole = 3\nnunber = 4\n") == "f.toml:2:1: error: unknown key \"nunber\"; did you mean \"number\"?\n");
-  CHECK(problems_in("whole = \"3\"") == "f.toml:1:9: error: a whole number wanted here, not the text \"3\"\n");
-  CHECK(problems_in("whole = 3000000000") == "f.toml:1:9: error: 3000000000 is too large; the most is 2147483647\n");
+  CHECK(problems_in("whole = 3\nnunber = 4\n") ==
+        "f.toml:2:1: error: unknown key \"nunber\"; did you mean \"number\"?\n");
+  CHECK(problems_in("whole = \"3\"") ==
+        "f.toml:1:9: error: a whole number wanted here, not the text \"3\"\n");
+  CHECK(problems_in("whole = 3000000000") ==
+        "f.toml:1:9: error: 3000000000 is too large; the most is 2147483647\n");
   CHECK(problems_in("number = nan") == "f.toml:1:10: error: a finite number wanted here, not nan\n");
   CHECK(problems_in("exact = -inf") == "f.toml:1:9: error: a finite number wanted here, not -inf\n");
-  CHECK(problems_in("spot = [1, 2, 3]") == "f.toml:1:8: error: a pair like [16, 16] wanted here, not a list of 3\n");
-  CHECK(problems_in("colour = \"red\"") == "f.toml:1:10: error: a colour like \"#24352a\" or \"#24352a80\" wanted here, not the text \"red\"\n");
-  CHECK(problems_in("weather = \"forst\"") == "f.toml:1:11: error: unknown word \"forst\"; did you mean \"frost\"?\n");
+  CHECK(problems_in("spot = [1, 2, 3]") ==
+        "f.toml:1:8: error: a pair like [16, 16] wanted here, not a list of 3\n");
+  CHECK(problems_in("colour = \"red\"") ==
+        "f.toml:1:10: error: a colour like \"#24352a\" or \"#24352a80\" wanted here, not the text \"red\"\n");
+  CHECK(problems_in("weather = \"forst\"") ==
+        "f.toml:1:11: error: unknown word \"forst\"; did you mean \"frost\"?\n");
   CHECK(problems_in("inner = { count = 9 }\nlist = [1, true]") ==
-        "f.toml:2:12: error: a whole number wanted here, not true\nf.toml:1:19: error: 9 is too large; the most is 5\n");
-  CHECK(problems_in("named = 1979-05-27") == "f.toml:1:9: error: a table wanted here, not the date 1979-05-27\n");
+        "f.toml:2:12: error: a whole number wanted here, not true\nf.toml:1:19: error: 9 is too large; the "
+        "most is 5\n");
+  CHECK(problems_in("named = 1979-05-27") ==
+        "f.toml:1:9: error: a table wanted here, not the date 1979-05-27\n");
   try {
     vole::parse_toml("a = 1\nb = [1,\n", "broken.toml");
     FAIL("nothing was thrown");
@@ -170,12 +179,14 @@ TEST_CASE("files are read whole or refused with a reason") {
   };
   CHECK(reading("kinds.toml").empty());
   CHECK(reading("kind.toml") == "kind.toml: error: no such file; did you mean \"kinds.toml\"?");
-  CHECK(reading("kinds.toml", 3) == "kinds.toml: error: is 4 bytes long; the most for a file of this sort is 3");
+  CHECK(reading("kinds.toml", 3) ==
+        "kinds.toml: error: is 4 bytes long; the most for a file of this sort is 3");
   folder.write("sub/b.txt", "");
   CHECK(reading("sub") == "sub: error: is not a file");
   folder.write("sub/.hidden", "");
   folder.write("a.txt", "");
   std::filesystem::create_directory_symlink(folder.path(), folder.path("sub/ring"));
   CHECK(vole::list_files(folder.path()) == std::vector<std::string>{"a.txt", "kinds.toml", "sub/b.txt"});
-  CHECK(error_of([&] { vole::list_files(folder.path("nowhere")); }, folder).find("nowhere: error: folder cannot be read") == 0);
+  CHECK(error_of([&] { vole::list_files(folder.path("nowhere")); }, folder)
+            .find("nowhere: error: folder cannot be read") == 0);
 }

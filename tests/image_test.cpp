@@ -37,7 +37,8 @@ vole::Bytes claims(std::uint32_t width, std::uint32_t height) {
 TEST_CASE("a picture that is saved and loaded is the same, pixel for pixel") {
   vole::Random chance(5);
   for (int i = 0; i < 40; ++i) {
-    const vole::Image image = random_image(chance, {static_cast<int>(chance.below(40)) + 1, static_cast<int>(chance.below(40)) + 1});
+    const vole::Image image = random_image(
+        chance, {static_cast<int>(chance.below(40)) + 1, static_cast<int>(chance.below(40)) + 1});
     REQUIRE(vole::decode_png(vole::encode_png(image), {}) == image);
   }
 }
@@ -48,13 +49,15 @@ TEST_CASE("a picture cut off anywhere is refused") {
   // Without the checksum behind its closing mark nothing is lost yet.
   for (std::size_t length = 0; length + 4 < whole.size(); ++length) {
     CAPTURE(length);
-    const std::string message = decoding({whole.begin(), whole.begin() + static_cast<std::ptrdiff_t>(length)});
+    const std::string message =
+        decoding({whole.begin(), whole.begin() + static_cast<std::ptrdiff_t>(length)});
     REQUIRE(message.find("p.png: error: is ") == 0);
   }
 }
 
 TEST_CASE("a picture that claims to be huge is refused before memory is asked for") {
-  CHECK(decoding(claims(60000, 60000)) == "p.png: error: is 60000 x 60000 pixels; the most is 16384 along a side and 64 million in all");
+  CHECK(decoding(claims(60000, 60000)) ==
+        "p.png: error: is 60000 x 60000 pixels; the most is 16384 along a side and 64 million in all");
   CHECK(decoding(claims(16384, 16384)).find("64 million") != std::string::npos);
   CHECK(decoding(claims(0, 5)) == "p.png: error: is a picture without pixels");
   CHECK(decoding({'G', 'I', 'F'}) == "p.png: error: is not a PNG picture");

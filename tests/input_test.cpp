@@ -17,7 +17,8 @@ vole::Controls small_controls() {
   vole::Controls controls;
   controls.actions.push_back({"jump", {control("key Space"), control("pad south")}});
   controls.actions.push_back({"dig", {control("key KeyX")}});
-  controls.axes.push_back({"walk", {control("key ArrowLeft")}, {control("key ArrowRight")}, {control("pad stick left x")}});
+  controls.axes.push_back(
+      {"walk", {control("key ArrowLeft")}, {control("key ArrowRight")}, {control("pad stick left x")}});
   return controls;
 }
 
@@ -119,11 +120,15 @@ TEST_CASE("every control has a name that is found again") {
 
 TEST_CASE("what is wrong with controls is told at its place") {
   TempFolder folder;
-  folder.write("controls.toml", "[actions]\njump = [\"key Spcae\", \"pad south\"]\n[axes.walk]\nmore = [\"ArrowRight\"]\nles = []\n");
+  folder.write(
+      "controls.toml",
+      "[actions]\njump = [\"key Spcae\", \"pad south\"]\n[axes.walk]\nmore = [\"ArrowRight\"]\nles = []\n");
   const std::string message = error_of([&] { vole::read_controls(folder.path("controls.toml")); }, folder);
-  CHECK(message.find("controls.toml:2:9: error: no control \"key Spcae\"; did you mean \"key Space\"?") != std::string::npos);
+  CHECK(message.find("controls.toml:2:9: error: no control \"key Spcae\"; did you mean \"key Space\"?") !=
+        std::string::npos);
   CHECK(message.find("controls.toml:4:9: error: no control \"ArrowRight\"") != std::string::npos);
-  CHECK(message.find("controls.toml:5:1: error: unknown key \"les\"; did you mean \"less\"?") != std::string::npos);
+  CHECK(message.find("controls.toml:5:1: error: unknown key \"les\"; did you mean \"less\"?") !=
+        std::string::npos);
 }
 
 TEST_CASE("ticks follow time without drift, however it is cut up") {
@@ -193,17 +198,22 @@ TEST_CASE("any input is recorded and given back tick for tick") {
 TEST_CASE("what is wrong with a recording is told at its place") {
   TempFolder folder;
   const auto with_line = [&](const std::string& line) {
-    folder.write("a.run", "game = \"small\"\nseed = 1\nticks_per_second = 60\nticks = 10\nchecksum = \"0\"\ninputs = [\n  \"3 jump +\",\n  \"" + line + "\",\n]\n");
+    folder.write("a.run",
+                 "game = \"small\"\nseed = 1\nticks_per_second = 60\nticks = 10\nchecksum = \"0\"\ninputs = "
+                 "[\n  \"3 jump +\",\n  \"" +
+                     line + "\",\n]\n");
     const vole::Controls controls = small_controls();
     return error_of([&] { vole::InputReader(vole::read_recording(folder.path("a.run")), controls); }, folder);
   };
   CHECK(with_line("4 walk -100").empty());
   CHECK(with_line("4 wlak 100") == "a.run:8:3: error: no action or axis \"wlak\"; did you mean \"walk\"?");
   CHECK(with_line("2 jump -") == "a.run:8:3: error: tick 2 comes after tick 3");
-  CHECK(with_line("4 jump down") == "a.run:8:3: error: \"down\" is no press or release; they are written '+', '-' and '.'");
+  CHECK(with_line("4 jump down") ==
+        "a.run:8:3: error: \"down\" is no press or release; they are written '+', '-' and '.'");
   CHECK(with_line("4 walk 101") == "a.run:8:3: error: \"101\" is no whole number from -100 to 100");
   CHECK(with_line("soon jump +").find("does not begin with a tick") != std::string::npos);
   CHECK(with_line("") != "");
   folder.write("b.run", "game = \"small\"\nticks = -4\n");
-  CHECK(error_of([&] { vole::read_recording(folder.path("b.run")); }, folder).find("b.run:2:9: error: -4 is too small") != std::string::npos);
+  CHECK(error_of([&] { vole::read_recording(folder.path("b.run")); }, folder)
+            .find("b.run:2:9: error: -4 is too small") != std::string::npos);
 }

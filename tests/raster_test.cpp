@@ -1,9 +1,10 @@
 // The renderer against one that works out each pixel by itself.
+#include "vole/draw/raster.hpp"
+
 #include <cmath>
 
 #include "support.hpp"
 #include "vole/draw/camera.hpp"
-#include "vole/draw/raster.hpp"
 #include "vole/draw/text.hpp"
 
 namespace {
@@ -27,22 +28,28 @@ class Reference {
  private:
   static Colour over(Colour above, Colour below) {
     const auto part = [&](int a, int b) {
-      return static_cast<std::uint8_t>(a + vole::multiply(static_cast<std::uint8_t>(b), static_cast<std::uint8_t>(255 - above.a)));
+      return static_cast<std::uint8_t>(
+          a + vole::multiply(static_cast<std::uint8_t>(b), static_cast<std::uint8_t>(255 - above.a)));
     };
     return {part(above.r, below.r), part(above.g, below.g), part(above.b, below.b), part(above.a, below.a)};
   }
   static Colour times(Colour a, Colour b) {
-    return {vole::multiply(a.r, b.r), vole::multiply(a.g, b.g), vole::multiply(a.b, b.b), vole::multiply(a.a, b.a)};
+    return {vole::multiply(a.r, b.r), vole::multiply(a.g, b.g), vole::multiply(a.b, b.b),
+            vole::multiply(a.a, b.a)};
   }
   static Colour pixel(const vole::DrawList& list, const DrawItem& item, IVec2 at) {
     switch (item.sort) {
-      case DrawItem::Sort::picture: return picture(item.picture, at);
-      case DrawItem::Sort::fill: return item.box.contains(at) ? flat(item) : vole::clear;
+      case DrawItem::Sort::picture:
+        return picture(item.picture, at);
+      case DrawItem::Sort::fill:
+        return item.box.contains(at) ? flat(item) : vole::clear;
       case DrawItem::Sort::outline: {
-        const IRect inner{{item.box.left() + 1, item.box.top() + 1}, {item.box.size.x - 2, item.box.size.y - 2}};
+        const IRect inner{{item.box.left() + 1, item.box.top() + 1},
+                          {item.box.size.x - 2, item.box.size.y - 2}};
         return item.box.contains(at) && !inner.contains(at) ? flat(item) : vole::clear;
       }
-      case DrawItem::Sort::tiles: return tile(item.tiles, list.corner(item.layer), at);
+      case DrawItem::Sort::tiles:
+        return tile(item.tiles, list.corner(item.layer), at);
     }
     return vole::clear;
   }
@@ -55,12 +62,14 @@ class Reference {
     const std::int64_t u = (map.start_u + at.x * map.across_u + at.y * map.down_u) >> 16;
     const std::int64_t v = (map.start_v + at.x * map.across_v + at.y * map.down_v) >> 16;
     if (u < 0 || v < 0 || u >= item.from.size.x || v >= item.from.size.y) return vole::clear;
-    const Colour pixel = item.picture->row(item.from.top() + static_cast<int>(v))[item.from.left() + static_cast<int>(u)];
+    const Colour pixel =
+        item.picture->row(item.from.top() + static_cast<int>(v))[item.from.left() + static_cast<int>(u)];
     return times(pixel, vole::multiplier_of(item));
   }
   static Colour tile(const vole::TilesItem& grid, IVec2 corner, IVec2 at) {
     const IVec2 world{at.x + corner.x, at.y + corner.y};
-    if (!IRect{{0, 0}, {grid.cells.x * grid.tile_size, grid.cells.y * grid.tile_size}}.contains(world)) return vole::clear;
+    if (!IRect{{0, 0}, {grid.cells.x * grid.tile_size, grid.cells.y * grid.tile_size}}.contains(world))
+      return vole::clear;
     const int index = grid.tiles[world.y / grid.tile_size * grid.cells.x + world.x / grid.tile_size];
     if (index == 0) return vole::clear;
     const IRect& area = grid.frames[index - 1].area;
@@ -73,8 +82,11 @@ vole::Picture random_picture(vole::Random& chance) {
   Image image({48, 32});
   for (int y = 0; y < 32; ++y)
     for (int x = 0; x < 48; ++x) {
-      const std::uint8_t alpha = x < 16 ? 255 : x < 32 ? (chance.chance(0.5f) ? 255 : 0) : static_cast<std::uint8_t>(chance.below(256));
-      image.at(x, y) = {static_cast<std::uint8_t>(chance.below(256)), static_cast<std::uint8_t>(chance.below(256)),
+      const std::uint8_t alpha = x < 16   ? 255
+                                 : x < 32 ? (chance.chance(0.5f) ? 255 : 0)
+                                          : static_cast<std::uint8_t>(chance.below(256));
+      image.at(x, y) = {static_cast<std::uint8_t>(chance.below(256)),
+                        static_cast<std::uint8_t>(chance.below(256)),
                         static_cast<std::uint8_t>(chance.below(256)), alpha};
     }
   return vole::Picture(image);
@@ -82,7 +94,8 @@ vole::Picture random_picture(vole::Random& chance) {
 
 Colour random_colour(vole::Random& chance) {
   const std::uint32_t bits = chance.next();
-  return {static_cast<std::uint8_t>(bits), static_cast<std::uint8_t>(bits >> 8), static_cast<std::uint8_t>(bits >> 16),
+  return {static_cast<std::uint8_t>(bits), static_cast<std::uint8_t>(bits >> 8),
+          static_cast<std::uint8_t>(bits >> 16),
           chance.chance(0.3f) ? std::uint8_t{255} : static_cast<std::uint8_t>(bits >> 24)};
 }
 
@@ -90,7 +103,9 @@ vole::PictureItem random_item(vole::Random& chance, const vole::Picture& picture
   vole::PictureItem item;
   item.picture = &picture;
   const IVec2 at{static_cast<int>(chance.below(47)), static_cast<int>(chance.below(31))};
-  item.from = {at, {static_cast<int>(chance.below(static_cast<std::uint32_t>(48 - at.x))) + 1, static_cast<int>(chance.below(static_cast<std::uint32_t>(32 - at.y))) + 1}};
+  item.from = {at,
+               {static_cast<int>(chance.below(static_cast<std::uint32_t>(48 - at.x))) + 1,
+                static_cast<int>(chance.below(static_cast<std::uint32_t>(32 - at.y))) + 1}};
   item.alpha = picture.alpha_of(item.from);
   item.at = {chance.between(-30, 110), chance.between(-30, 90)};
   item.pivot = {static_cast<int>(chance.below(40)) - 10, static_cast<int>(chance.below(40)) - 10};
@@ -98,7 +113,9 @@ vole::PictureItem random_item(vole::Random& chance, const vole::Picture& picture
   item.flip_y = chance.chance(0.3f);
   if (chance.chance(0.4f)) item.scale = {chance.between(0.1f, 4), chance.between(0.1f, 4)};
   if (chance.chance(0.1f)) item.scale = {2, 2};
-  if (chance.chance(0.4f)) item.rotation = chance.chance(0.3f) ? static_cast<float>(chance.below(8)) * 90 - 360 : chance.between(-400, 400);
+  if (chance.chance(0.4f))
+    item.rotation =
+        chance.chance(0.3f) ? static_cast<float>(chance.below(8)) * 90 - 360 : chance.between(-400, 400);
   if (chance.chance(0.3f)) item.tint = random_colour(chance);
   if (chance.chance(0.3f)) item.opacity = chance.between(0, 1);
   item.depth = static_cast<float>(chance.below(3));
@@ -111,22 +128,36 @@ TEST_CASE("any list is drawn as the reference draws it, pixel for pixel") {
   vole::Random chance(31);
   for (int round = 0; round < 250; ++round) {
     const vole::Picture picture = random_picture(chance);
-    const std::vector<vole::Frame> frames{{{{0, 0}, {16, 16}}, vole::Alpha::opaque}, {{{16, 0}, {16, 16}}, vole::Alpha::cutout}, {{{32, 16}, {16, 16}}, vole::Alpha::blended}};
+    const std::vector<vole::Frame> frames{{{{0, 0}, {16, 16}}, vole::Alpha::opaque},
+                                          {{{16, 0}, {16, 16}}, vole::Alpha::cutout},
+                                          {{{32, 16}, {16, 16}}, vole::Alpha::blended}};
     std::vector<std::uint16_t> tiles(7 * 5);
     for (auto& tile : tiles) tile = static_cast<std::uint16_t>(chance.below(4));
     vole::DrawList list;
     const IVec2 size{static_cast<int>(chance.below(80)) + 1, static_cast<int>(chance.below(60)) + 1};
     list.start(size);
-    for (int i = 0; i < 2; ++i) list.add_layer({static_cast<int>(chance.below(60)) - 20, static_cast<int>(chance.below(60)) - 20});
+    for (int i = 0; i < 2; ++i)
+      list.add_layer({static_cast<int>(chance.below(60)) - 20, static_cast<int>(chance.below(60)) - 20});
     for (std::uint32_t i = chance.below(8) + 1; i > 0; --i) {
       const auto layer = static_cast<vole::LayerId>(chance.below(2));
-      if (chance.chance(0.2f)) list.clip_to({{static_cast<int>(chance.below(40)) - 10, static_cast<int>(chance.below(40)) - 10}, {static_cast<int>(chance.below(60)), static_cast<int>(chance.below(60))}});
-      const vole::Rect box{{chance.between(-20, 80), chance.between(-20, 60)}, {chance.between(0, 40), chance.between(0, 40)}};
+      if (chance.chance(0.2f))
+        list.clip_to({{static_cast<int>(chance.below(40)) - 10, static_cast<int>(chance.below(40)) - 10},
+                      {static_cast<int>(chance.below(60)), static_cast<int>(chance.below(60))}});
+      const vole::Rect box{{chance.between(-20, 80), chance.between(-20, 60)},
+                           {chance.between(0, 40), chance.between(0, 40)}};
       switch (chance.below(5)) {
-        case 0: list.fill(layer, box, random_colour(chance)); break;
-        case 1: list.outline(layer, box, random_colour(chance)); break;
-        case 2: list.add(layer, vole::TilesItem{&picture, tiles.data(), {7, 5}, 16, frames.data()}); break;
-        default: list.add(layer, random_item(chance, picture)); break;
+        case 0:
+          list.fill(layer, box, random_colour(chance));
+          break;
+        case 1:
+          list.outline(layer, box, random_colour(chance));
+          break;
+        case 2:
+          list.add(layer, vole::TilesItem{&picture, tiles.data(), {7, 5}, 16, frames.data()});
+          break;
+        default:
+          list.add(layer, random_item(chance, picture));
+          break;
       }
     }
     list.sort();
@@ -156,7 +187,8 @@ TEST_CASE("items are drawn by layer, then depth, then as they were added") {
 }
 
 TEST_CASE("what moves along with the camera does not shimmer against the ground") {
-  // A thing that keeps its place in the world keeps its place on the ground's pixels, whatever the camera does.
+  // A thing that keeps its place in the world keeps its place on the ground's pixels, whatever the camera
+  // does.
   vole::Camera camera;
   camera.canvas = {64, 32};
   vole::Random chance(8);
@@ -200,7 +232,8 @@ TEST_CASE("text is set by any of its nine anchors") {
     vole::DrawList list;
     list.start({200, 100});
     const auto layer = list.add_layer({0, 0});
-    vole::draw_text(list, layer, font, "Hedge\nrow", {100, 50}, {.anchor = static_cast<vole::Anchor>(anchor)});
+    vole::draw_text(list, layer, font, "Hedge\nrow", {100, 50},
+                    {.anchor = static_cast<vole::Anchor>(anchor)});
     int left = 1000, right = -1000, top = 1000, bottom = -1000;
     for (const DrawItem& item : list.items()) {
       left = std::min(left, static_cast<int>(item.picture.at.x));

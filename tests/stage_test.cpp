@@ -58,7 +58,12 @@ struct Small {
   vole::InputGather gather;
   vole::Stage stage;
 
-  Small() : catalog((write_small_game(folder), folder.path())), kinds(vole::read_kinds(folder.path())), controls(vole::read_controls(folder.path("controls.toml"))), gather(controls), stage({catalog, kinds, types, {64, 32}, 60}, 1) {}
+  Small()
+      : catalog((write_small_game(folder), folder.path())),
+        kinds(vole::read_kinds(folder.path())),
+        controls(vole::read_controls(folder.path("controls.toml"))),
+        gather(controls),
+        stage({catalog, kinds, types, {64, 32}, 60}, 1) {}
   void tick() {
     stage.begin_tick(gather.latch());
     stage.end_tick();
@@ -77,7 +82,8 @@ TEST_CASE("entities and components behave as a plain map of maps") {
     const std::uint32_t what = chance.below(10);
     if (what < 3) {
       const Entity entity = entities.create();
-      REQUIRE(oracle.emplace(entity.index, std::pair<std::optional<int>, std::optional<std::string>>{}).second);
+      REQUIRE(
+          oracle.emplace(entity.index, std::pair<std::optional<int>, std::optional<std::string>>{}).second);
       alive.push_back(entity);
     } else if (!alive.empty()) {
       const std::size_t pick = chance.below(static_cast<std::uint32_t>(alive.size()));
@@ -228,7 +234,8 @@ TEST_CASE("no mover gets into a wall, whatever is asked of it") {
 TEST_CASE("a level's places come to life by kind, with their own values over it") {
   Small small;
   const std::string text = vole::read_text(small.folder.path("levels/patch.level.toml"), 100000);
-  small.folder.write("levels/patch.level.toml", text + "[[places]]\nkind = \"crumb\"\nat = [40, 8]\nbody = { size = [2, 3] }\n");
+  small.folder.write("levels/patch.level.toml",
+                     text + "[[places]]\nkind = \"crumb\"\nat = [40, 8]\nbody = { size = [2, 3] }\n");
   small.stage.load_level("patch");
   CHECK(small.stage.count("mouse") == 1);
   CHECK(small.stage.count("crumb") == 2);
@@ -239,14 +246,22 @@ TEST_CASE("a level's places come to life by kind, with their own values over it"
 
 TEST_CASE("what a kind or place gets wrong is told all at once") {
   Small small;
-  small.folder.write("kinds.toml", "[mouse]\nsprite = { sheet = \"mose\" }\nbody = { size = [0, 6] }\nbdy = {}\n[crumb]\nside_mover = {}\n");
+  small.folder.write("kinds.toml",
+                     "[mouse]\nsprite = { sheet = \"mose\" }\nbody = { size = [0, 6] }\nbdy = "
+                     "{}\n[crumb]\nside_mover = {}\n");
   small.kinds = vole::read_kinds(small.folder.path());
   const std::string message = error_of([&] { small.stage.load_level("patch"); }, small.folder);
   CHECK(message.find("kinds.toml:3:18: error: 0 is too small; the least is 1") != std::string::npos);
-  CHECK(message.find("kinds.toml:4:1: error: no component \"bdy\"; did you mean \"body\"?") != std::string::npos);
+  CHECK(message.find("kinds.toml:4:1: error: no component \"bdy\"; did you mean \"body\"?") !=
+        std::string::npos);
   CHECK(message.find("kind \"crumb\" has a side_mover but no body to move") != std::string::npos);
-  CHECK(error_of([&] { small.stage.spawn("mosue", {0, 0}); }, small.folder) == "error: no kind \"mosue\"; did you mean \"mouse\"?");
-  CHECK(error_of([&] { small.stage.when_meet("mouse", "crum", {}); }, small.folder).find("did you mean \"crumb\"?") != std::string::npos);
+  CHECK(error_of(
+            [&] {
+              small.stage.spawn("mosue", {0, 0});
+            },
+            small.folder) == "error: no kind \"mosue\"; did you mean \"mouse\"?");
+  CHECK(error_of([&] { small.stage.when_meet("mouse", "crum", {}); }, small.folder)
+            .find("did you mean \"crumb\"?") != std::string::npos);
 }
 
 TEST_CASE("two kinds that meet are told of once, until they part") {
@@ -259,7 +274,8 @@ TEST_CASE("two kinds that meet are told of once, until they part") {
     CHECK(crumb == small.stage.first("crumb"));
   });
   small.hold("key ArrowRight");
-  for (int i = 0; i < 600 && small.stage.get<vole::Pose>(small.stage.first("mouse")).at.x < 70; ++i) small.tick();
+  for (int i = 0; i < 600 && small.stage.get<vole::Pose>(small.stage.first("mouse")).at.x < 70; ++i)
+    small.tick();
   CHECK(met == 1);
   small.hold("key ArrowRight", false);
   small.hold("key ArrowLeft");
@@ -280,7 +296,8 @@ TEST_CASE("what is removed meets nobody and is gone after the tick") {
     small.stage.remove(other);
     CHECK(small.stage.entities.alive(other));
     CHECK(small.stage.count("crumb") == 0);
-    small.stage.when_meet("mouse", "mouse", [](Entity, Entity) {});  // rules may be added while one is at work
+    small.stage.when_meet("mouse", "mouse",
+                          [](Entity, Entity) {});  // rules may be added while one is at work
   });
   small.tick();
   CHECK(met == 1);
@@ -292,7 +309,8 @@ TEST_CASE("a sprite goes on with its clip when its sheet is loaded anew") {
   Small small;
   small.stage.load_level("patch");
   for (int i = 0; i < 7; ++i) small.tick();
-  small.folder.write("assets/mouse.sheet.toml", "frame = { size = [4, 4] }\n\n[clips.run]\nframes = [9, 10, 11]\nfps = 12\n");
+  small.folder.write("assets/mouse.sheet.toml",
+                     "frame = { size = [4, 4] }\n\n[clips.run]\nframes = [9, 10, 11]\nfps = 12\n");
   vole::Report report;
   small.catalog.refresh(report);
   small.tick();
@@ -300,5 +318,6 @@ TEST_CASE("a sprite goes on with its clip when its sheet is loaded anew") {
   CHECK(sprite.animator.clip()->frames[0] == 9);
   CHECK(sprite.animator.ticks() == 8);
   auto& changing = small.stage.get<vole::Sprite>(small.stage.first("mouse"));
-  CHECK(error_of([&] { changing.play("rnu"); }, small.folder) == "error: no clip \"rnu\" in \"mouse\"; did you mean \"run\"?");
+  CHECK(error_of([&] { changing.play("rnu"); }, small.folder) ==
+        "error: no clip \"rnu\" in \"mouse\"; did you mean \"run\"?");
 }

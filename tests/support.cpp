@@ -40,24 +40,30 @@ void TempFolder::write_picture(const std::string& name, vole::IVec2 size, vole::
 }
 
 void write_small_game(const TempFolder& folder) {
-  folder.write("game.toml", "title = \"Small\"\nid = \"small\"\ncanvas = [64, 32]\nfirst_scene = \"patch\"\n");
+  folder.write("game.toml",
+               "title = \"Small\"\nid = \"small\"\ncanvas = [64, 32]\nfirst_scene = \"patch\"\n");
   folder.write("controls.toml",
                "[actions]\njump = [\"key Space\", \"pad south\"]\n"
-               "[axes.walk]\nless = [\"key ArrowLeft\"]\nmore = [\"key ArrowRight\"]\nstick = [\"pad stick left x\"]\n");
+               "[axes.walk]\nless = [\"key ArrowLeft\"]\nmore = [\"key ArrowRight\"]\nstick = [\"pad stick "
+               "left x\"]\n");
   folder.write("kinds.toml",
                "[mouse]\nsprite = { sheet = \"mouse\", clip = \"run\" }\nbody = { size = [6, 6] }\n"
                "side_mover = {}\nperson = {}\n\n[crumb]\nbody = { size = [4, 4] }\n");
   folder.write_picture("assets/mouse.png", {32, 16}, {0x7a, 0x4a, 0x33, 0xff});
-  folder.write("assets/mouse.sheet.toml",
-               "frame = { size = [8, 8] }\npivot = \"bottom\"\n\n[clips.run]\nframes = [0, 1, 2]\nfps = 12\n\n"
-               "[clips.idle]\nframes = [3]\n");
+  folder.write(
+      "assets/mouse.sheet.toml",
+      "frame = { size = [8, 8] }\npivot = \"bottom\"\n\n[clips.run]\nframes = [0, 1, 2]\nfps = 12\n\n"
+      "[clips.idle]\nframes = [3]\n");
   folder.write_picture("assets/soil.png", {16, 8}, {0x4a, 0x30, 0x26, 0xff});
   folder.write("assets/soil.tileset.toml",
-               "frame = { size = [8, 8] }\n\n[tiles.soil]\ncell = [0, 0]\nsolid = true\n\n[tiles.grass]\ncell = [1, 0]\n");
+               "frame = { size = [8, 8] }\n\n[tiles.soil]\ncell = [0, 0]\nsolid = "
+               "true\n\n[tiles.grass]\ncell = [1, 0]\n");
   folder.write("levels/patch.level.toml",
                "tileset = \"soil\"\nlegend = { \".\" = \"\", \"#\" = \"soil\", \",\" = \"grass\" }\n\n"
-               "[[layers]]\nname = \"ground\"\nrows = [\n  \"..........\",\n  \"..........\",\n  \"...,......\",\n  \"##########\",\n]\n\n"
-               "[[layers]]\nname = \"things\"\n\n[[places]]\nkind = \"mouse\"\ncell = [1, 2]\n\n[[places]]\nkind = \"crumb\"\ncell = [6, 2]\n");
+               "[[layers]]\nname = \"ground\"\nrows = [\n  \"..........\",\n  \"..........\",\n  "
+               "\"...,......\",\n  \"##########\",\n]\n\n"
+               "[[layers]]\nname = \"things\"\n\n[[places]]\nkind = \"mouse\"\ncell = [1, "
+               "2]\n\n[[places]]\nkind = \"crumb\"\ncell = [6, 2]\n");
 }
 
 Ran run_command(const std::string& command) {
@@ -65,7 +71,8 @@ Ran run_command(const std::string& command) {
   REQUIRE(pipe != nullptr);
   Ran ran;
   std::array<char, 4096> part{};
-  for (std::size_t count = 0; (count = std::fread(part.data(), 1, part.size(), pipe)) > 0;) ran.output.append(part.data(), count);
+  for (std::size_t count = 0; (count = std::fread(part.data(), 1, part.size(), pipe)) > 0;)
+    ran.output.append(part.data(), count);
   const int status = pclose(pipe);
   ran.code = WIFEXITED(status) ? WEXITSTATUS(status) : 128;
   return ran;

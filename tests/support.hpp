@@ -29,7 +29,8 @@ class TempFolder {
   std::filesystem::path folder_;
 };
 
-// A small game in a folder: a sheet "mouse" (8 frames of 8 x 8), a tileset "soil", a level "patch", a kind "mouse".
+// A small game in a folder: a sheet "mouse" (8 frames of 8 x 8), a tileset "soil", a level "patch", a kind
+// "mouse".
 void write_small_game(const TempFolder& folder);
 
 // The message of the Error that the work throws, with the folder's path cut off; empty when it throws none.
@@ -40,7 +41,8 @@ std::string error_of(const Work& work, const TempFolder& folder) {
   } catch (const vole::Error& error) {
     std::string text = error.what();
     const std::string prefix = folder.path() + "/";
-    for (std::size_t at = text.find(prefix); at != std::string::npos; at = text.find(prefix)) text.erase(at, prefix.size());
+    for (std::size_t at = text.find(prefix); at != std::string::npos; at = text.find(prefix))
+      text.erase(at, prefix.size());
     return text;
   }
   return {};

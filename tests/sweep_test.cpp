@@ -1,9 +1,10 @@
 // The swept test against one that takes tiny steps.
+#include "vole/physics/sweep.hpp"
+
 #include <cmath>
 
 #include "support.hpp"
 #include "vole/physics/subpixel.hpp"
-#include "vole/physics/sweep.hpp"
 
 namespace {
 
@@ -12,7 +13,8 @@ using vole::SolidGrid;
 using vole::Vec2;
 
 SolidGrid random_grid(vole::Random& chance, vole::IVec2 cells, int cell, float share) {
-  SolidGrid grid(cells, cell, {chance.chance(0.5f), chance.chance(0.5f), chance.chance(0.5f), chance.chance(0.5f)});
+  SolidGrid grid(cells, cell,
+                 {chance.chance(0.5f), chance.chance(0.5f), chance.chance(0.5f), chance.chance(0.5f)});
   for (int y = 0; y < cells.y; ++y)
     for (int x = 0; x < cells.x; ++x) grid.set({x, y}, chance.chance(share));
   return grid;
@@ -21,7 +23,9 @@ SolidGrid random_grid(vole::Random& chance, vole::IVec2 cells, int cell, float s
 Rect random_free_box(vole::Random& chance, const SolidGrid& grid) {
   while (true) {
     const Vec2 size{chance.between(0.5f, 40), chance.between(0.5f, 40)};
-    Rect box{vole::on_lattice({chance.between(-30, static_cast<float>(grid.size().x)), chance.between(-30, static_cast<float>(grid.size().y))}), vole::on_lattice(size)};
+    Rect box{vole::on_lattice({chance.between(-30, static_cast<float>(grid.size().x)),
+                               chance.between(-30, static_cast<float>(grid.size().y))}),
+             vole::on_lattice(size)};
     // Now and then flush with the lines of the grid, as bodies at rest are.
     if (chance.chance(0.4f)) box.at.y = std::floor(box.at.y / 16) * 16 + 16 - box.size.y;
     if (chance.chance(0.2f)) box.at.x = std::floor(box.at.x / 16) * 16;
@@ -29,8 +33,8 @@ Rect random_free_box(vole::Random& chance, const SolidGrid& grid) {
   }
 }
 
-// Where along the motion (in [0, 1]) a box first reaches into something solid, looked for in steps of 1/64 pixel; more
-// than 1 when it never does.
+// Where along the motion (in [0, 1]) a box first reaches into something solid, looked for in steps of 1/64
+// pixel; more than 1 when it never does.
 double first_overlap(const SolidGrid& grid, const Rect& box, Vec2 motion) {
   const double length = std::max(std::abs(motion.x), std::abs(motion.y));
   const auto steps = static_cast<std::int64_t>(std::ceil(length * 64));
@@ -39,7 +43,8 @@ double first_overlap(const SolidGrid& grid, const Rect& box, Vec2 motion) {
     const double t = static_cast<double>(i) / static_cast<double>(steps);
     const double left = static_cast<double>(box.left()) + static_cast<double>(motion.x) * t;
     const double top = static_cast<double>(box.top()) + static_cast<double>(motion.y) * t;
-    const double right = left + static_cast<double>(box.size.x), bottom = top + static_cast<double>(box.size.y);
+    const double right = left + static_cast<double>(box.size.x),
+                 bottom = top + static_cast<double>(box.size.y);
     for (std::int64_t y = cell_of(top); static_cast<double>(y * grid.cell()) < bottom; ++y)
       for (std::int64_t x = cell_of(left); static_cast<double>(x * grid.cell()) < right; ++x)
         if (grid.solid(x, y)) return t;
@@ -82,13 +87,15 @@ TEST_CASE("a swept box stops where tiny steps first meet something, at any speed
       const double slack = 1.5 / 64 / length;
       if (contact.hit) {
         ++hits;
-        // Tiny steps may jump over a corner that the sweep touches by less than a step; never the other way round.
+        // Tiny steps may jump over a corner that the sweep touches by less than a step; never the other way
+        // round.
         REQUIRE(stepped > share - slack);
-        // What was hit is really there: a little further along the normal is inside it. Across the normal the exact
-        // spot lies between two points of the lattice, or the box is just about to pass a corner, so a box that is a
-        // lattice step wider on both sides is looked at.
+        // What was hit is really there: a little further along the normal is inside it. Across the normal the
+        // exact spot lies between two points of the lattice, or the box is just about to pass a corner, so a
+        // box that is a lattice step wider on both sides is looked at.
         const Vec2 across = contact.normal.x != 0 ? Vec2{0, 1} : Vec2{1, 0};
-        const Rect further{contact.at - (Vec2(contact.normal) + across) * (1.0f / 256), box.size + across * (2.0f / 256)};
+        const Rect further{contact.at - (Vec2(contact.normal) + across) * (1.0f / 256),
+                           box.size + across * (2.0f / 256)};
         REQUIRE(grid.blocks(further));
         if (stepped > share + slack) ++grazed;
       } else {
@@ -109,13 +116,18 @@ TEST_CASE("a moved box slides, and ends flush and free") {
     const vole::Moved moved = vole::move_box(grid, box, motion);
     CAPTURE(round, box.at.x, box.at.y, motion.x, motion.y);
     REQUIRE_FALSE(grid.blocks({moved.at, box.size}));
-    const auto one_further = [&](float x, float y) { return grid.blocks({moved.at + Vec2{x, y} / 256.0f, box.size}); };
+    const auto one_further = [&](float x, float y) {
+      return grid.blocks({moved.at + Vec2{x, y} / 256.0f, box.size});
+    };
     // A direction that was not blocked is used up whole.
     if (!moved.left && !moved.right) REQUIRE(moved.at.x == box.at.x + motion.x);
     if (!moved.above && !moved.below) REQUIRE(moved.at.y == box.at.y + motion.y);
-    // The last contact of each direction is still touched unless the slide left it behind; with only one, it is.
+    // The last contact of each direction is still touched unless the slide left it behind; with only one, it
+    // is.
     const int contacts = moved.left + moved.right + moved.above + moved.below;
-    if (contacts == 1 && (motion.x == 0 || motion.y == 0)) REQUIRE(one_further(static_cast<float>(moved.right - moved.left), static_cast<float>(moved.below - moved.above)));
+    if (contacts == 1 && (motion.x == 0 || motion.y == 0))
+      REQUIRE(one_further(static_cast<float>(moved.right - moved.left),
+                          static_cast<float>(moved.below - moved.above)));
   }
 }
 

@@ -13,18 +13,17 @@ using vole::Place;
 
 namespace {
 
-constexpr std::array<std::pair<char, std::string_view>, 24> palette{{
-    {'K', "#1b1a26"}, {'N', "#2d2b45"}, {'M', "#4a4a6a"}, {'S', "#8d93a6"}, {'C', "#e8dfc8"}, {'W', "#f7f3e3"},
-    {'k', "#2b1d1a"}, {'b', "#4a3026"}, {'d', "#7a4a33"}, {'t', "#c79a5b"}, {'y', "#e6c77d"}, {'g', "#24352a"},
-    {'h', "#3f5a36"}, {'i', "#6d8a3f"}, {'j', "#a9bb5c"}, {'u', "#1e3a4c"}, {'v', "#2f6b7e"}, {'w', "#7fb8b0"},
-    {'m', "#6e2741"}, {'r', "#b3485a"}, {'o', "#d9724a"}, {'O', "#eda63f"}, {'p', "#7a5c8e"}, {'P', "#b189b4"}}};
+constexpr std::array<std::pair<char, std::string_view>, 24> palette{
+    {{'K', "#1b1a26"}, {'N', "#2d2b45"}, {'M', "#4a4a6a"}, {'S', "#8d93a6"}, {'C', "#e8dfc8"},
+     {'W', "#f7f3e3"}, {'k', "#2b1d1a"}, {'b', "#4a3026"}, {'d', "#7a4a33"}, {'t', "#c79a5b"},
+     {'y', "#e6c77d"}, {'g', "#24352a"}, {'h', "#3f5a36"}, {'i', "#6d8a3f"}, {'j', "#a9bb5c"},
+     {'u', "#1e3a4c"}, {'v', "#2f6b7e"}, {'w', "#7fb8b0"}, {'m', "#6e2741"}, {'r', "#b3485a"},
+     {'o', "#d9724a"}, {'O', "#eda63f"}, {'p', "#7a5c8e"}, {'P', "#b189b4"}}};
 
 // A rim of one pixel round everything that is painted.
 void add_outline(Image& image, Colour colour) {
   const Image before = image;
-  const auto painted = [&](int x, int y) {
-    return before.area().contains({x, y}) && before.at(x, y).a != 0;
-  };
+  const auto painted = [&](int x, int y) { return before.area().contains({x, y}) && before.at(x, y).a != 0; };
   for (int y = 0; y < image.size().y; ++y)
     for (int x = 0; x < image.size().x; ++x) {
       bool near = false;
@@ -60,12 +59,14 @@ Grid read_grid(const std::string& path) {
       in_cell = true;
       grid.cells.back().push_back(line);
       if (line.size() != grid.cells.front().front().size())
-        throw Error(Place::whole_file(path), fmt::format("cell {} has a row of {}: {}", grid.cells.size(), line.size(), line));
+        throw Error(Place::whole_file(path),
+                    fmt::format("cell {} has a row of {}: {}", grid.cells.size(), line.size(), line));
     }
   }
   for (const auto& cell : grid.cells)
     if (cell.size() != grid.cells.front().size())
-      throw Error(Place::whole_file(path), fmt::format("a cell has {} rows, the first {}", cell.size(), grid.cells.front().size()));
+      throw Error(Place::whole_file(path),
+                  fmt::format("a cell has {} rows, the first {}", cell.size(), grid.cells.front().size()));
   return grid;
 }
 
@@ -78,7 +79,8 @@ Image paint_grid(const Grid& grid) {
     for (int y = 0; y < height; ++y)
       for (int x = 0; x < width; ++x)
         image.at(i % grid.columns * width + x, i / grid.columns * height + y) =
-            ink(grid.cells[static_cast<std::size_t>(i)][static_cast<std::size_t>(y)][static_cast<std::size_t>(x)]);
+            ink(grid.cells[static_cast<std::size_t>(i)][static_cast<std::size_t>(y)]
+                          [static_cast<std::size_t>(x)]);
   if (grid.outline != '.') add_outline(image, ink(grid.outline));
   return image;
 }

@@ -1,8 +1,9 @@
-// Pictures kept as text: a letter for each pixel, so that they can be changed by hand and compared line by line.
+// Pictures kept as text: a letter for each pixel, so that they can be changed by hand and compared line by
+// line.
 //
-// A file has a line `columns N`, perhaps a line `outline LETTER` (a rim round all that is painted), and then cells:
-// blocks of equal size with an empty line between them, laid out left to right. '.' is transparent; a line that
-// begins with '#' is a remark.
+// A file has a line `columns N`, perhaps a line `outline LETTER` (a rim round all that is painted), and then
+// cells: blocks of equal size with an empty line between them, laid out left to right. '.' is transparent; a
+// line that begins with '#' is a remark.
 #pragma once
 
 #include <string>

@@ -14,7 +14,8 @@ int main(int argc, char** argv) {
     for (const std::string& file : vole::list_files(argv[1])) {
       if (!file.ends_with(".txt")) continue;
       const std::string picture = file.substr(0, file.size() - 4) + ".png";
-      vole::write_png(vole::join_path(argv[2], picture), paint::paint_grid(paint::read_grid(vole::join_path(argv[1], file))));
+      vole::write_png(vole::join_path(argv[2], picture),
+                      paint::paint_grid(paint::read_grid(vole::join_path(argv[1], file))));
     }
   } catch (const std::exception& error) {
     fmt::print(stderr, "{}\n", error.what());

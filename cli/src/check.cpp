@@ -47,14 +47,16 @@ class Checker {
     std::set<std::string> seen;
     for (const Problem& problem : report_.problems())
       if (seen.insert(to_text(problem)).second) all.push_back(problem);
-    std::stable_sort(all.begin(), all.end(), [](const Problem& a, const Problem& b) { return key(a) < key(b); });
+    std::stable_sort(all.begin(), all.end(),
+                     [](const Problem& a, const Problem& b) { return key(a) < key(b); });
     return all;
   }
   int files() const { return files_; }
 
  private:
   static std::tuple<std::string, int, int> key(const Problem& problem) {
-    return {problem.place.file ? *problem.place.file : std::string(), problem.place.line, problem.place.column};
+    return {problem.place.file ? *problem.place.file : std::string(), problem.place.line,
+            problem.place.column};
   }
 
   template <class Work>
@@ -77,7 +79,8 @@ class Checker {
         } catch (const Error& error) {
           const bool missing = !vole::file_exists(vole::join_path(root_, project.icon.value));
           if (!missing) throw;
-          throw Error(project.icon.place, fmt::format("no file \"{}\"", project.icon.value), error.problems()[0].hint);
+          throw Error(project.icon.place, fmt::format("no file \"{}\"", project.icon.value),
+                      error.problems()[0].hint);
         }
       });
     }
@@ -128,17 +131,20 @@ class Checker {
   }
 
   // A kinds file that could not be read makes every kind unknown; that is told once, not at every place.
-  bool kinds_known() const { return !kinds_.files.empty() || !vole::file_exists(vole::join_path(root_, "kinds.toml")); }
+  bool kinds_known() const {
+    return !kinds_.files.empty() || !vole::file_exists(vole::join_path(root_, "kinds.toml"));
+  }
 
-  // The game's own components are known only to the game, which checks them when it starts; a name close to one of the
-  // library's is taken for a mistyped one.
+  // The game's own components are known only to the game, which checks them when it starts; a name close to
+  // one of the library's is taken for a mistyped one.
   void check_thing(const Node& thing, const vole::Level* level) {
     for (const Node::Entry& entry : thing.entries) {
       const auto* type = types_.find(entry.key);
       if (!type) {
         const std::string nearest = vole::nearest_name(entry.key, types_.names());
         if (!nearest.empty())
-          report_.error(entry.place, fmt::format("no component \"{}\"", entry.key), fmt::format("did you mean \"{}\"?", nearest));
+          report_.error(entry.place, fmt::format("no component \"{}\"", entry.key),
+                        fmt::format("did you mean \"{}\"?", nearest));
         continue;
       }
       const vole::Entity entity = entities_.create();
@@ -189,7 +195,9 @@ class Checker {
         const std::string file = vole::join_path(folder, name);
         const vole::Recording recording = vole::read_recording(file);
         if (!id_.empty() && recording.game != id_)
-          throw Error(vole::Place::whole_file(file), fmt::format("is a recording of the game \"{}\", and this is \"{}\"", recording.game, id_));
+          throw Error(
+              vole::Place::whole_file(file),
+              fmt::format("is a recording of the game \"{}\", and this is \"{}\"", recording.game, id_));
         const vole::InputReader reader(recording, controls_);
       });
     }
@@ -232,7 +240,8 @@ int check(const CheckOptions& options) {
     if (problems.empty())
       fmt::print("{}: {} files, nothing wrong\n", options.folder, checker.files());
     else
-      fmt::print("{}: {} problem{} in {} files\n", options.folder, problems.size(), problems.size() == 1 ? "" : "s", checker.files());
+      fmt::print("{}: {} problem{} in {} files\n", options.folder, problems.size(),
+                 problems.size() == 1 ? "" : "s", checker.files());
   }
   return problems.empty() ? 0 : 1;
 }

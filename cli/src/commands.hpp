@@ -1,5 +1,5 @@
-// The commands of the program `vole`. Each returns its exit code: 0, or 1 when it found something wrong; what it cannot
-// do it throws as vole::Error.
+// The commands of the program `vole`. Each returns its exit code: 0, or 1 when it found something wrong; what
+// it cannot do it throws as vole::Error.
 #pragma once
 
 #include <string>
@@ -25,10 +25,11 @@ int preview(const PreviewOptions& options);
 struct PackageOptions {
   std::string folder = ".";
   std::string target = "linux";
-  std::string output = ".";   // the folder for the package
-  std::string program;        // built already; empty: build it
+  std::string output = ".";  // the folder for the package
+  std::string program;       // built already; empty: build it
 };
 int package(const PackageOptions& options, const std::string& program);
 
-// Where CMake finds the Vole that this program belongs to (its vole_DIR); empty when it will find it by itself.
+// Where CMake finds the Vole that this program belongs to (its vole_DIR); empty when it will find it by
+// itself.
 std::string vole_cmake_folder(const std::string& program);

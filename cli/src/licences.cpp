@@ -13,35 +13,42 @@
 
 namespace {
 
-// Beginnings of the names of libraries that a plain desktop has, and that must be its own: they speak to its kernel,
-// its drivers and its servers.
+// Beginnings of the names of libraries that a plain desktop has, and that must be its own: they speak to its
+// kernel, its drivers and its servers.
 constexpr std::string_view of_the_desktop[] = {
-    "linux-vdso", "ld-linux", "libc.so", "libm.so", "libdl.so", "libpthread.so", "librt.so", "libresolv.so",
-    "libnsl.so", "libutil.so", "libstdc++.so", "libgcc_s.so", "libX", "libxcb", "libxkb", "libICE", "libSM",
-    "libwayland", "libGL", "libEGL", "libdrm", "libgbm", "libasound", "libpulse", "libjack", "libpipewire",
-    "libdbus", "libudev", "libsystemd", "libcap.so", "libgcrypt", "libgpg-error", "liblz4", "liblzma", "libzstd",
-    "libbsd", "libmd.so", "libexpat", "libffi", "libz.so", "libapparmor", "libasyncns", "libsndfile", "libFLAC",
-    "libvorbis", "libogg", "libopus", "libmpg123", "libmp3lame", "libglib", "libpcre"};
+    "linux-vdso",   "ld-linux",  "libc.so",    "libm.so",      "libdl.so",    "libpthread.so", "librt.so",
+    "libresolv.so", "libnsl.so", "libutil.so", "libstdc++.so", "libgcc_s.so", "libX",          "libxcb",
+    "libxkb",       "libICE",    "libSM",      "libwayland",   "libGL",       "libEGL",        "libdrm",
+    "libgbm",       "libasound", "libpulse",   "libjack",      "libpipewire", "libdbus",       "libudev",
+    "libsystemd",   "libcap.so", "libgcrypt",  "libgpg-error", "liblz4",      "liblzma",       "libzstd",
+    "libbsd",       "libmd.so",  "libexpat",   "libffi",       "libz.so",     "libapparmor",   "libasyncns",
+    "libsndfile",   "libFLAC",   "libvorbis",  "libogg",       "libopus",     "libmpg123",     "libmp3lame",
+    "libglib",      "libpcre"};
 
 // Compiled into every game from headers alone.
 struct Header {
   std::string_view name;
   std::string_view package;
 };
-constexpr Header header_libraries[] = {
-    {"glm", "libglm-dev"}, {"toml++", "libtomlplusplus-dev"}, {"stb", "libstb-dev"}, {"CLI11", "libcli11-dev"}};
+constexpr Header header_libraries[] = {{"glm", "libglm-dev"},
+                                       {"toml++", "libtomlplusplus-dev"},
+                                       {"stb", "libstb-dev"},
+                                       {"CLI11", "libcli11-dev"}};
 
 bool desktop_has(std::string_view name) {
   return std::any_of(std::begin(of_the_desktop), std::end(of_the_desktop),
                      [name](std::string_view start) { return name.starts_with(start); });
 }
 
-// The package that a file was installed from, or an empty text. Merged /usr: the file may be listed under either name.
+// The package that a file was installed from, or an empty text. Merged /usr: the file may be listed under
+// either name.
 std::string package_of(const std::string& path) {
   std::vector<std::string> names{path, std::filesystem::canonical(path).string()};
   for (const std::string& name : std::vector<std::string>(names)) {
-    if (name.starts_with("/usr/")) names.push_back(name.substr(4));
-    else names.push_back("/usr" + name);
+    if (name.starts_with("/usr/"))
+      names.push_back(name.substr(4));
+    else
+      names.push_back("/usr" + name);
   }
   for (const std::string& name : names) {
     const ProcessResult found = run_process({"dpkg-query", "--search", name}, Complaints::dropped);
@@ -72,7 +79,9 @@ std::vector<SharedLibrary> libraries_to_carry(const std::string& program) {
     std::string name, arrow, path;
     words >> name >> arrow >> path;
     if (arrow != "=>" || desktop_has(name)) continue;
-    if (path == "not") throw vole::Error(vole::Place::whole_file(program), fmt::format("needs {}, which is not installed", name));
+    if (path == "not")
+      throw vole::Error(vole::Place::whole_file(program),
+                        fmt::format("needs {}, which is not installed", name));
     libraries.push_back({name, path});
   }
   return libraries;
@@ -83,7 +92,8 @@ std::vector<PackedFile> licence_files(const std::vector<SharedLibrary>& librarie
   const std::string_view own = vole_licence();
   files.push_back({"vole.txt", vole::Bytes(own.begin(), own.end())});
   for (const Header& header : header_libraries)
-    files.push_back({fmt::format("{}.txt", header.name), licence_of_package(std::string(header.name), std::string(header.package))});
+    files.push_back({fmt::format("{}.txt", header.name),
+                     licence_of_package(std::string(header.name), std::string(header.package))});
   std::set<std::string> packages;
   for (const SharedLibrary& library : libraries) {
     const std::string package = package_of(library.path);

@@ -11,10 +11,10 @@ struct SharedLibrary {
   std::string path;  // where it was found
 };
 
-// The libraries a program needs beyond those that every desktop has (C and C++ runtime, window system, GL, sound
-// server). Throws vole::Error when one of them is missing.
+// The libraries a program needs beyond those that every desktop has (C and C++ runtime, window system, GL,
+// sound server). Throws vole::Error when one of them is missing.
 std::vector<SharedLibrary> libraries_to_carry(const std::string& program);
 
-// A file for each licence: of the libraries carried, of what is compiled into every game, and of Vole itself. Throws
-// vole::Error when one cannot be found.
+// A file for each licence: of the libraries carried, of what is compiled into every game, and of Vole itself.
+// Throws vole::Error when one cannot be found.
 std::vector<PackedFile> licence_files(const std::vector<SharedLibrary>& libraries);

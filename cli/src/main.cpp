@@ -20,12 +20,15 @@ int run(int argc, char** argv) {
 
   NewOptions new_options;
   CLI::App* const new_command = app.add_subcommand("new", "Write a small game that builds and runs");
-  new_command->add_option("DIR", new_options.folder, "The folder to make; its name becomes the game's id")->required();
-  new_command->add_option("--title", new_options.title, "The game's title; made from the folder's name when left out");
+  new_command->add_option("DIR", new_options.folder, "The folder to make; its name becomes the game's id")
+      ->required();
+  new_command->add_option("--title", new_options.title,
+                          "The game's title; made from the folder's name when left out");
   new_command->callback([&] { code = new_game(new_options, program); });
 
   CheckOptions check_options;
-  CLI::App* const check_command = app.add_subcommand("check", "Read every file of a game and tell all that is wrong");
+  CLI::App* const check_command =
+      app.add_subcommand("check", "Read every file of a game and tell all that is wrong");
   check_command->add_option("DIR", check_options.folder, "The game's folder; here when left out");
   check_command->add_flag("--json", check_options.json, "Print what was found as JSON");
   check_command->callback([&] { code = check(check_options); });
@@ -33,16 +36,24 @@ int run(int argc, char** argv) {
   PreviewOptions preview_options;
   CLI::App* const preview_command =
       app.add_subcommand("preview", "Show a sheet, picture, tileset or level as a PNG");
-  preview_command->add_option("FILE", preview_options.file, "NAME.sheet.toml, NAME.png, NAME.tileset.toml or NAME.level.toml")->required();
+  preview_command
+      ->add_option("FILE", preview_options.file,
+                   "NAME.sheet.toml, NAME.png, NAME.tileset.toml or NAME.level.toml")
+      ->required();
   preview_command->add_option("-o,--output", preview_options.output, "The PNG to write")->required();
   preview_command->callback([&] { code = preview(preview_options); });
 
   PackageOptions package_options;
   CLI::App* const package_command = app.add_subcommand("package", "Make the build to send");
   package_command->add_option("DIR", package_options.folder, "The game's folder; here when left out");
-  package_command->add_option("--target", package_options.target, "What it is for")->check(CLI::IsMember({"linux"}))->capture_default_str();
-  package_command->add_option("-o,--output", package_options.output, "The folder to put it in")->capture_default_str();
-  package_command->add_option("--program", package_options.program, "Pack this program instead of building one")->type_name("FILE");
+  package_command->add_option("--target", package_options.target, "What it is for")
+      ->check(CLI::IsMember({"linux"}))
+      ->capture_default_str();
+  package_command->add_option("-o,--output", package_options.output, "The folder to put it in")
+      ->capture_default_str();
+  package_command
+      ->add_option("--program", package_options.program, "Pack this program instead of building one")
+      ->type_name("FILE");
   package_command->callback([&] { code = package(package_options, program); });
 
   try {

@@ -5,8 +5,8 @@
 
 #include "commands.hpp"
 #include "embedded.hpp"
-#include "vole/base/files.hpp"
 #include "vole/base/error.hpp"
+#include "vole/base/files.hpp"
 
 namespace {
 
@@ -21,9 +21,12 @@ void replace_all(std::string& text, std::string_view what, std::string_view by) 
 std::string id_from(const std::string& name) {
   std::string id;
   for (const char c : name) {
-    if (c >= 'A' && c <= 'Z') id += static_cast<char>(c - 'A' + 'a');
-    else if ((c >= 'a' && c <= 'z') || (c >= '0' && c <= '9')) id += c;
-    else if (!id.empty() && id.back() != '-') id += '-';
+    if (c >= 'A' && c <= 'Z')
+      id += static_cast<char>(c - 'A' + 'a');
+    else if ((c >= 'a' && c <= 'z') || (c >= '0' && c <= '9'))
+      id += c;
+    else if (!id.empty() && id.back() != '-')
+      id += '-';
   }
   while (!id.empty() && id.back() == '-') id.pop_back();
   return id.empty() || (id[0] >= '0' && id[0] <= '9') ? "game" + (id.empty() ? "" : "-" + id) : id;
@@ -52,8 +55,8 @@ void check_title(const std::string& title) {
 
 std::string vole_cmake_folder(const std::string& program) {
   const std::string bin = vole::folder_of(program);
-  for (const char* folder : {"..", "../lib/cmake/vole", "../lib64/cmake/vole", "../lib/x86_64-linux-gnu/cmake/vole",
-                             "../lib/aarch64-linux-gnu/cmake/vole"}) {
+  for (const char* folder : {"..", "../lib/cmake/vole", "../lib64/cmake/vole",
+                             "../lib/x86_64-linux-gnu/cmake/vole", "../lib/aarch64-linux-gnu/cmake/vole"}) {
     const std::string candidate = vole::join_path(bin, folder);
     if (vole::file_exists(vole::join_path(candidate, "vole-config.cmake")))
       return fs::weakly_canonical(candidate).generic_string();
@@ -67,7 +70,9 @@ int new_game(const NewOptions& options, const std::string& program) {
   if (fs::exists(options.folder, failed) && !fs::is_empty(options.folder, failed))
     throw vole::Error(place, "is there already and is not empty", "name a folder that is not there yet");
   const std::string name = fs::absolute(options.folder).lexically_normal().filename().string();
-  const std::string id = id_from(name.empty() ? fs::absolute(options.folder).lexically_normal().parent_path().filename().string() : name);
+  const std::string id =
+      id_from(name.empty() ? fs::absolute(options.folder).lexically_normal().parent_path().filename().string()
+                           : name);
   const std::string title = options.title.empty() ? title_from(id) : options.title;
   check_title(title);
   for (const EmbeddedFile& file : embedded_files()) {

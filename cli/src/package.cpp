@@ -31,19 +31,22 @@ void must_run(const std::vector<std::string>& words, const std::string& what) {
 std::string build(const std::string& folder, const std::string& id, const std::string& tool) {
   const std::string out = vole::join_path(folder, "build/package");
   std::vector<std::string> configure{"cmake", "-S", folder, "-B", out, "-DCMAKE_BUILD_TYPE=Release"};
-  if (const std::string found = vole_cmake_folder(tool); !found.empty()) configure.push_back("-Dvole_DIR=" + found);
+  if (const std::string found = vole_cmake_folder(tool); !found.empty())
+    configure.push_back("-Dvole_DIR=" + found);
   fmt::print(stderr, "building {} ...\n", id);
   must_run(configure, "configuring the build");
   must_run({"cmake", "--build", out, "--target", id, "--parallel"}, "the build");
   const std::string program = vole::join_path(out, id);
   if (!vole::file_exists(program))
-    throw Error(Place::whole_file(program), "was not built", fmt::format("the program's CMake target must be named \"{}\", as the id in game.toml", id));
+    throw Error(Place::whole_file(program), "was not built",
+                fmt::format("the program's CMake target must be named \"{}\", as the id in game.toml", id));
   return program;
 }
 
 bool belongs_to_game(std::string_view file) {
   if (file == "game.toml" || file == "controls.toml" || file == "kinds.toml") return true;
-  return file.starts_with("assets/") || file.starts_with("levels/") || file.starts_with("kinds/") || file.starts_with("recordings/");
+  return file.starts_with("assets/") || file.starts_with("levels/") || file.starts_with("kinds/") ||
+         file.starts_with("recordings/");
 }
 
 std::string start_script(const std::string& id) {
@@ -78,13 +81,17 @@ std::vector<PackedFile> collect(const vole::Project& project, const std::string&
   files.push_back({id + ".desktop", bytes_of(desktop_entry(project)), true});
   files.push_back({"game/" + id, vole::read_bytes(program, std::size_t{1} << 30), true});
   for (const std::string& file : vole::list_files(project.root))
-    if (belongs_to_game(file)) files.push_back({"game/" + file, vole::read_bytes(vole::join_path(project.root, file), std::size_t{1} << 30)});
+    if (belongs_to_game(file))
+      files.push_back(
+          {"game/" + file, vole::read_bytes(vole::join_path(project.root, file), std::size_t{1} << 30)});
   if (!project.icon.value.empty())
-    files.push_back({id + ".png", vole::read_bytes(vole::join_path(project.root, project.icon.value), std::size_t{1} << 30)});
+    files.push_back({id + ".png", vole::read_bytes(vole::join_path(project.root, project.icon.value),
+                                                   std::size_t{1} << 30)});
   const std::vector<SharedLibrary> libraries = libraries_to_carry(program);
   for (const SharedLibrary& library : libraries)
     files.push_back({"lib/" + library.name, vole::read_bytes(library.path, std::size_t{1} << 30), true});
-  for (PackedFile& licence : licence_files(libraries)) files.push_back({"licences/" + licence.path, std::move(licence.content)});
+  for (PackedFile& licence : licence_files(libraries))
+    files.push_back({"licences/" + licence.path, std::move(licence.content)});
   return files;
 }
 
@@ -92,7 +99,8 @@ std::vector<PackedFile> collect(const vole::Project& project, const std::string&
 
 int package(const PackageOptions& options, const std::string& tool) {
   const vole::Project project = vole::read_project(vole::join_path(options.folder, "game.toml"));
-  const std::string program = options.program.empty() ? build(options.folder, project.id.value, tool) : options.program;
+  const std::string program =
+      options.program.empty() ? build(options.folder, project.id.value, tool) : options.program;
   const std::string name = fmt::format("{}-{}-linux", project.id.value, project.version);
   std::vector<PackedFile> files = collect(project, program);
   for (PackedFile& file : files) file.path = name + "/" + file.path;

@@ -43,10 +43,17 @@ class Page {
     list_.fill(layer_, to_rect(box), dark_square);
     for (int y = 0; y * size < box.size.y; ++y)
       for (int x = y % 2; x * size < box.size.x; x += 2)
-        list_.fill(layer_, to_rect(vole::IRect{{box.left() + x * size, box.top() + y * size}, {size, size}}.shared_with(box)), light_square);
+        list_.fill(
+            layer_,
+            to_rect(
+                vole::IRect{{box.left() + x * size, box.top() + y * size}, {size, size}}.shared_with(box)),
+            light_square);
   }
   void frame(const vole::Picture& picture, const vole::Frame& frame, IVec2 at, int scale) {
-    list_.add(layer_, {.picture = &picture, .from = frame.area, .alpha = frame.alpha, .at = Vec2(at),
+    list_.add(layer_, {.picture = &picture,
+                       .from = frame.area,
+                       .alpha = frame.alpha,
+                       .at = Vec2(at),
                        .scale = Vec2(static_cast<float>(scale), static_cast<float>(scale))});
   }
   void cross(IVec2 at, int arm) {
@@ -70,7 +77,8 @@ class Page {
   LayerId layer_ = 0;
 };
 
-// The largest whole scale at which `count` cells (with `extra` pixels of room each) fit into the width and height.
+// The largest whole scale at which `count` cells (with `extra` pixels of room each) fit into the width and
+// height.
 int fitting_scale(IVec2 cell, int count, IVec2 room, IVec2 extra) {
   for (int scale = 16; scale > 1; --scale) {
     const int columns = room.x / (cell.x * scale + extra.x);
@@ -100,7 +108,8 @@ class Flow {
 
 void draw_frame(Page& paper_page, const vole::Sheet& sheet, int index, IVec2 at, int scale) {
   const vole::Frame& frame = sheet.frames[static_cast<std::size_t>(index)];
-  paper_page.squares({at, {frame.area.size.x * scale, frame.area.size.y * scale}}, 4 * std::max(scale / 2, 1));
+  paper_page.squares({at, {frame.area.size.x * scale, frame.area.size.y * scale}},
+                     4 * std::max(scale / 2, 1));
   paper_page.frame(*sheet.picture, frame, at, scale);
   paper_page.cross({at.x + sheet.pivot.x * scale, at.y + sheet.pivot.y * scale}, 5);
 }
@@ -109,24 +118,30 @@ void preview_sheet(const vole::Sheet& sheet, const std::string& output) {
   constexpr int margin = 24;
   const int count = static_cast<int>(sheet.frames.size());
   Page sheet_page(page);
-  sheet_page.text({margin, 16}, fmt::format("{}: {} frames of {} x {}, pivot {}, {}", sheet.name, count,
-                                            sheet.frame_size.x, sheet.frame_size.y, sheet.pivot.x, sheet.pivot.y));
+  sheet_page.text({margin, 16},
+                  fmt::format("{}: {} frames of {} x {}, pivot {}, {}", sheet.name, count, sheet.frame_size.x,
+                              sheet.frame_size.y, sheet.pivot.x, sheet.pivot.y));
   const bool clips = !sheet.clips.empty();
   const IVec2 room{page.x - 2 * margin, (clips ? page.y * 6 / 10 : page.y) - 60};
   const int scale = fitting_scale(sheet.frame_size, count, room, {16, 30});
-  Flow cells({margin, 52}, page.x - margin, {sheet.frame_size.x * scale + 16, sheet.frame_size.y * scale + 30});
+  Flow cells({margin, 52}, page.x - margin,
+             {sheet.frame_size.x * scale + 16, sheet.frame_size.y * scale + 30});
   for (int i = 0; i < count; ++i) {
     const IVec2 at = cells.next();
     draw_frame(sheet_page, sheet, i, at, scale);
-    sheet_page.text({static_cast<float>(at.x), static_cast<float>(at.y + sheet.frame_size.y * scale + 6)}, fmt::format("{}", i), faint);
+    sheet_page.text({static_cast<float>(at.x), static_cast<float>(at.y + sheet.frame_size.y * scale + 6)},
+                    fmt::format("{}", i), faint);
   }
   int y = cells.bottom() + 8;
   const int clip_count = static_cast<int>(sheet.clips.size());
   const int strip = clips ? std::max((page.y - y) / clip_count, 22) : 0;
   for (const vole::Clip& clip : sheet.clips) {
-    sheet_page.text({margin, static_cast<float>(y)}, fmt::format("{} ({} fps{})", clip.name, clip.millifps / 1000.0, clip.loop ? "" : ", once"));
+    sheet_page.text(
+        {margin, static_cast<float>(y)},
+        fmt::format("{} ({} fps{})", clip.name, clip.millifps / 1000.0, clip.loop ? "" : ", once"));
     const int across = (page.x - 300 - margin) / static_cast<int>(clip.frames.size()) - 4;
-    const int small = std::clamp(std::min((strip - 6) / sheet.frame_size.y, across / sheet.frame_size.x), 1, 4);
+    const int small =
+        std::clamp(std::min((strip - 6) / sheet.frame_size.y, across / sheet.frame_size.x), 1, 4);
     Flow row({300, y}, page.x * 100, {sheet.frame_size.x * small + 4, 0});
     for (const int frame : clip.frames) draw_frame(sheet_page, sheet, frame, row.next(), small);
     y += strip;
@@ -140,7 +155,8 @@ void preview_tileset(const vole::Tileset& tileset, const std::string& output) {
   tiles_page.text({margin, 16}, fmt::format("{}: {} tiles of {} pixels; solid ones have a rim", tileset.name,
                                             tileset.tiles.size(), tileset.tile_size));
   const IVec2 cell{tileset.tile_size, tileset.tile_size};
-  const int scale = fitting_scale(cell, static_cast<int>(tileset.tiles.size()), {page.x - 2 * margin, page.y - 70}, {90, 44});
+  const int scale = fitting_scale(cell, static_cast<int>(tileset.tiles.size()),
+                                  {page.x - 2 * margin, page.y - 70}, {90, 44});
   Flow cells({margin, 56}, page.x - margin, {cell.x * scale + 90, cell.y * scale + 44});
   for (std::size_t i = 0; i < tileset.tiles.size(); ++i) {
     const IVec2 at = cells.next();
@@ -148,14 +164,17 @@ void preview_tileset(const vole::Tileset& tileset, const std::string& output) {
     tiles_page.squares(box, 16);
     tiles_page.frame(*tileset.picture, tileset.frames[i], at, scale);
     if (tileset.tiles[i].solid)
-      for (int rim = 1; rim <= 3; ++rim) tiles_page.outline({{at.x - rim, at.y - rim}, {box.size.x + 2 * rim, box.size.y + 2 * rim}}, solid_mark);
+      for (int rim = 1; rim <= 3; ++rim)
+        tiles_page.outline({{at.x - rim, at.y - rim}, {box.size.x + 2 * rim, box.size.y + 2 * rim}},
+                           solid_mark);
     tiles_page.text({static_cast<float>(at.x), static_cast<float>(box.bottom() + 8)}, tileset.tiles[i].name);
   }
   tiles_page.save(output);
 }
 
 // What stands at a place, as its kind's sprite shows it at first.
-void draw_thing(DrawList& list, LayerId layer, vole::Catalog& catalog, const vole::Kinds& kinds, const vole::LevelPlace& place) {
+void draw_thing(DrawList& list, LayerId layer, vole::Catalog& catalog, const vole::Kinds& kinds,
+                const vole::LevelPlace& place) {
   vole::Node thing = kinds.kind(place.kind, place.place);
   thing.merge(place.over);
   const vole::Node* written = thing.find("sprite");
@@ -164,19 +183,27 @@ void draw_thing(DrawList& list, LayerId layer, vole::Catalog& catalog, const vol
   vole::Sprite sprite;
   vole::read(*written, sprite, report);
   report.throw_if_errors();
-  const vole::Asset<vole::Sheet> sheet = catalog.get<vole::Sheet>(sprite.sheet_name.value, sprite.sheet_name.place);
+  const vole::Asset<vole::Sheet> sheet =
+      catalog.get<vole::Sheet>(sprite.sheet_name.value, sprite.sheet_name.place);
   const std::string& clip = sprite.first_clip.value;
   const int index = clip.empty() ? 0 : sheet->clip(clip, sprite.first_clip.place).frames[0];
   const vole::Frame& frame = sheet->frames[static_cast<std::size_t>(index)];
-  list.add(layer, {.picture = sheet->picture.get(), .from = frame.area, .alpha = frame.alpha, .at = place.at, .pivot = sheet->pivot});
+  list.add(layer, {.picture = sheet->picture.get(),
+                   .from = frame.area,
+                   .alpha = frame.alpha,
+                   .at = place.at,
+                   .pivot = sheet->pivot});
 }
 
 void preview_level(vole::Catalog& catalog, const vole::Level& level, const std::string& output) {
   constexpr int longest = 4096;
-  if (level.cells.x == 0) throw vole::Error(vole::Place::whole_file(level.name), "the level has no rows of tiles to show");
+  if (level.cells.x == 0)
+    throw vole::Error(vole::Place::whole_file(level.name), "the level has no rows of tiles to show");
   const IVec2 size = level.size();
   if (size.x > longest || size.y > longest)
-    throw vole::Error(vole::Place::whole_file(level.name), fmt::format("the level is {} x {} pixels; a preview is at most {} along a side", size.x, size.y, longest));
+    throw vole::Error(vole::Place::whole_file(level.name),
+                      fmt::format("the level is {} x {} pixels; a preview is at most {} along a side", size.x,
+                                  size.y, longest));
   Image image(size, level.sky);
   DrawList list;
   list.start(size);
@@ -184,18 +211,21 @@ void preview_level(vole::Catalog& catalog, const vole::Level& level, const std::
     const LayerId id = list.add_layer({0, 0});
     if (layer.picture)
       for (int x = 0; x < size.x; x += layer.picture->size().x)
-        list.add(id, {.picture = layer.picture.get(), .from = layer.picture->area(), .alpha = layer.alpha,
+        list.add(id, {.picture = layer.picture.get(),
+                      .from = layer.picture->area(),
+                      .alpha = layer.alpha,
                       .at = Vec2(x, size.y - layer.picture->size().y)});
     if (!layer.tiles.empty())
-      list.add(id, vole::TilesItem{level.tileset->picture.get(), layer.tiles.data(), level.cells, level.tile_size(), level.tileset->frames.data()});
+      list.add(id, vole::TilesItem{level.tileset->picture.get(), layer.tiles.data(), level.cells,
+                                   level.tile_size(), level.tileset->frames.data()});
   }
   const LayerId marks = list.add_layer({0, 0});
   const vole::Kinds kinds = vole::read_kinds(catalog.root());
   for (const vole::LevelPlace& place : level.places) {
     draw_thing(list, marks, catalog, kinds, place);
     list.fill(marks, {{place.at.x - 2, place.at.y - 1}, {5, 2}}, mark);
-    vole::draw_text(list, marks, vole::plain_font(), place.name.empty() ? place.kind : place.name, {place.at.x, place.at.y + 2},
-                    {.anchor = vole::Anchor::top});
+    vole::draw_text(list, marks, vole::plain_font(), place.name.empty() ? place.kind : place.name,
+                    {place.at.x, place.at.y + 2}, {.anchor = vole::Anchor::top});
   }
   vole::Raster().draw(list, image);
   const int factor = std::max(1, std::min(page.x / size.x, page.y / size.y));
@@ -205,7 +235,8 @@ void preview_level(vole::Catalog& catalog, const vole::Level& level, const std::
 // The folder of the game that a file belongs to: the nearest one above it that has a game.toml.
 std::string game_folder(const std::string& file) {
   namespace fs = std::filesystem;
-  for (fs::path folder = fs::absolute(file).lexically_normal().parent_path();; folder = folder.parent_path()) {
+  for (fs::path folder = fs::absolute(file).lexically_normal().parent_path();;
+       folder = folder.parent_path()) {
     if (vole::file_exists((folder / "game.toml").string())) return folder.generic_string();
     if (folder == folder.parent_path()) break;
   }
@@ -215,7 +246,11 @@ std::string game_folder(const std::string& file) {
 // The file's name in its catalog, or nothing when it is not of this sort.
 template <class T>
 std::string name_in_catalog(const std::string& root, const std::string& file, std::string_view ending) {
-  const std::string relative = std::filesystem::absolute(file).lexically_normal().lexically_relative(std::filesystem::path(root) / vole::AssetSort<T>::folder).generic_string();
+  const std::string relative =
+      std::filesystem::absolute(file)
+          .lexically_normal()
+          .lexically_relative(std::filesystem::path(root) / vole::AssetSort<T>::folder)
+          .generic_string();
   if (!relative.ends_with(ending) || relative.starts_with("..")) return {};
   return relative.substr(0, relative.size() - ending.size());
 }
@@ -223,12 +258,15 @@ std::string name_in_catalog(const std::string& root, const std::string& file, st
 }  // namespace
 
 int preview(const PreviewOptions& options) {
-  vole::read_bytes(options.file, std::size_t{1} << 30);  // tells of a missing file, with its neighbours' names
+  vole::read_bytes(options.file,
+                   std::size_t{1} << 30);  // tells of a missing file, with its neighbours' names
   if (!options.output.ends_with(".png"))
-    throw vole::Error(vole::Place::whole_file(options.output), "a preview is a PNG", "give it a name that ends in .png");
+    throw vole::Error(vole::Place::whole_file(options.output), "a preview is a PNG",
+                      "give it a name that ends in .png");
   const std::string root = game_folder(options.file);
   vole::Catalog catalog(root);
-  if (const auto tileset = name_in_catalog<vole::Tileset>(root, options.file, ".tileset.toml"); !tileset.empty())
+  if (const auto tileset = name_in_catalog<vole::Tileset>(root, options.file, ".tileset.toml");
+      !tileset.empty())
     preview_tileset(*catalog.get<vole::Tileset>(tileset), options.output);
   else if (const auto level = name_in_catalog<vole::Level>(root, options.file, ".level.toml"); !level.empty())
     preview_level(catalog, *catalog.get<vole::Level>(level), options.output);
@@ -237,8 +275,9 @@ int preview(const PreviewOptions& options) {
   else if (const auto picture = name_in_catalog<vole::Picture>(root, options.file, ".png"); !picture.empty())
     preview_sheet(*catalog.get<vole::Sheet>(picture), options.output);
   else
-    throw vole::Error(vole::Place::whole_file(options.file), "is nothing that can be shown",
-                      "a preview is made of assets/NAME.sheet.toml, .png, .tileset.toml or levels/NAME.level.toml");
+    throw vole::Error(
+        vole::Place::whole_file(options.file), "is nothing that can be shown",
+        "a preview is made of assets/NAME.sheet.toml, .png, .tileset.toml or levels/NAME.level.toml");
   fmt::print("{}\n", options.output);
   return 0;
 }

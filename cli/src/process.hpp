@@ -11,6 +11,6 @@ struct ProcessResult {
 
 enum class Complaints { shown, dropped };
 
-// Runs a program found on the PATH and waits. No shell is involved. Its error output goes where ours goes, or nowhere;
-// its standard output is returned.
+// Runs a program found on the PATH and waits. No shell is involved. Its error output goes where ours goes, or
+// nowhere; its standard output is returned.
 ProcessResult run_process(const std::vector<std::string>& words, Complaints complaints = Complaints::shown);

@@ -18,13 +18,15 @@ constexpr time_t moment = 946684800;
 
 void must(archive* out, int result, const std::string& path) {
   if (result < ARCHIVE_WARN)
-    throw vole::Error(vole::Place::whole_file(path), std::string("cannot be written: ") + archive_error_string(out));
+    throw vole::Error(vole::Place::whole_file(path),
+                      std::string("cannot be written: ") + archive_error_string(out));
 }
 
 }  // namespace
 
 void write_tarball(const std::string& path, std::vector<PackedFile> files) {
-  std::sort(files.begin(), files.end(), [](const PackedFile& a, const PackedFile& b) { return a.path < b.path; });
+  std::sort(files.begin(), files.end(),
+            [](const PackedFile& a, const PackedFile& b) { return a.path < b.path; });
   const std::string part = path + ".part";
   const Archive out(archive_write_new(), &archive_write_free);
   archive_write_add_filter_gzip(out.get());
@@ -39,7 +41,8 @@ void write_tarball(const std::string& path, std::vector<PackedFile> files) {
     archive_entry_set_perm(entry.get(), file.runs ? 0755 : 0644);
     archive_entry_set_mtime(entry.get(), moment, 0);
     must(out.get(), archive_write_header(out.get(), entry.get()), path);
-    if (archive_write_data(out.get(), file.content.data(), file.content.size()) < 0) must(out.get(), ARCHIVE_FATAL, path);
+    if (archive_write_data(out.get(), file.content.data(), file.content.size()) < 0)
+      must(out.get(), ARCHIVE_FATAL, path);
   }
   must(out.get(), archive_write_close(out.get()), path);
   if (std::rename(part.c_str(), path.c_str()) != 0)

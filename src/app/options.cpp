@@ -15,33 +15,39 @@ Shot parse_shot(const std::string& text) {
   return {text.substr(0, at), std::stoll(tick)};
 }
 
-// A run that nobody watches must come to an end by itself: at the last picture asked for, if nothing else is said.
+// A run that nobody watches must come to an end by itself: at the last picture asked for, if nothing else is
+// said.
 void end_somewhere(Options& options) {
   if (!options.headless || options.ticks || !options.replay.empty()) return;
   for (const Shot& shot : options.shots)
     if (shot.tick) options.ticks = std::max(options.ticks.value_or(0), *shot.tick);
   if (!options.ticks)
-    throw CLI::ValidationError("--headless", "say where the run ends: with --ticks N, --replay FILE or --shot FILE@TICK");
+    throw CLI::ValidationError("--headless",
+                               "say where the run ends: with --ticks N, --replay FILE or --shot FILE@TICK");
 }
 
 }  // namespace
 
-std::optional<int> parse_options(int argc, const char* const* argv, const std::string& title, Options& options) {
+std::optional<int> parse_options(int argc, const char* const* argv, const std::string& title,
+                                 Options& options) {
   CLI::App app(title);
   std::vector<std::string> shots;
   app.add_flag("--headless", options.headless, "Run without a window, as fast as it goes");
-  app.add_option("--ticks", options.ticks, "End after this many ticks")->check(CLI::Range(std::int64_t{0}, std::int64_t{1'000'000'000'000}));
+  app.add_option("--ticks", options.ticks, "End after this many ticks")
+      ->check(CLI::Range(std::int64_t{0}, std::int64_t{1'000'000'000'000}));
   app.add_option("--shot", shots, "Save a picture of a tick, or of the end; may be given more than once")
       ->type_name("FILE[@TICK]")
       ->allow_extra_args(false);
   app.add_option("--seed", options.seed, "Seed of all chance (0 when left out)");
-  app.add_option("--record", options.record, "Write what is done to a file that --replay can repeat")->type_name("FILE");
+  app.add_option("--record", options.record, "Write what is done to a file that --replay can repeat")
+      ->type_name("FILE");
   app.add_option("--replay", options.replay, "Repeat a recorded run and check that it ends in the same state")
       ->type_name("FILE")
       ->excludes("--record", "--seed");
   app.add_flag("--xray", options.xray, "Draw bodies, solid tiles and pivots over the picture");
   app.add_flag("--mute", options.mute, "No sound");
-  app.add_option("--scale", options.scale, "Window and shot pixels to one pixel of the canvas")->check(CLI::Range(1, 32));
+  app.add_option("--scale", options.scale, "Window and shot pixels to one pixel of the canvas")
+      ->check(CLI::Range(1, 32));
   try {
     app.parse(argc, argv);
     for (const std::string& text : shots) options.shots.push_back(parse_shot(text));

@@ -15,8 +15,10 @@ Project read_project(const std::string& file) {
   project.root = folder_of(file).empty() ? "." : folder_of(file);
   read(read_toml(file), project, report);
   const auto plain = [](char c) { return (c >= 'a' && c <= 'z') || (c >= '0' && c <= '9') || c == '-'; };
-  if (const std::string& id = project.id.value; project.id.place.file && (id.empty() || !std::all_of(id.begin(), id.end(), plain)))
-    report.error(project.id.place, fmt::format("\"{}\" is no id", id), "an id has small letters, digits and '-' only");
+  if (const std::string& id = project.id.value;
+      project.id.place.file && (id.empty() || !std::all_of(id.begin(), id.end(), plain)))
+    report.error(project.id.place, fmt::format("\"{}\" is no id", id),
+                 "an id has small letters, digits and '-' only");
   report.throw_if_errors();
   return project;
 }
@@ -36,7 +38,8 @@ std::string find_project(const std::string& file, const std::string& program) {
     folder.erase(std::find(folder.begin(), folder.end(), '\n'), folder.end());
     if (const std::string there = join_path(folder, file); file_exists(there)) return there;
   }
-  throw Error(Place::whole_file(file), "no such file here nor beside the program", "start it in the game's folder");
+  throw Error(Place::whole_file(file), "no such file here nor beside the program",
+              "start it in the game's folder");
 }
 
 }  // namespace vole

@@ -21,7 +21,8 @@ int run_session(const MakeHost& window, const Game& game, const Project& project
     host = window();
   Session session(game, project, options, *host);
   Image icon;
-  if (!project.icon.value.empty() && host->shows()) icon = read_png(join_path(project.root, project.icon.value));
+  if (!project.icon.value.empty() && host->shows())
+    icon = read_png(join_path(project.root, project.icon.value));
   host->open({project.title.value, project.canvas, options.scale, std::move(icon)});
   if (options.ticks != 0) host->run([&session] { return session.step(); });
   return session.finish();

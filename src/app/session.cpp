@@ -73,10 +73,12 @@ Session::~Session() = default;
 
 void Session::check_recording(const Place& place) const {
   if (recording_.game != project_.id.value)
-    throw Error(place, fmt::format("is a recording of the game \"{}\", and this is \"{}\"", recording_.game, project_.id.value));
+    throw Error(place, fmt::format("is a recording of the game \"{}\", and this is \"{}\"", recording_.game,
+                                   project_.id.value));
   if (recording_.ticks_per_second != project_.ticks_per_second)
-    throw Error(place, fmt::format("was recorded at {} ticks a second, and this build runs at {}",
-                                   recording_.ticks_per_second, project_.ticks_per_second),
+    throw Error(place,
+                fmt::format("was recorded at {} ticks a second, and this build runs at {}",
+                            recording_.ticks_per_second, project_.ticks_per_second),
                 "record it again with --record");
 }
 
@@ -133,13 +135,16 @@ void Session::check_replay() {
   }
   if (ticks_ != recording_.ticks) return;
   if (checksum_text(checksum()) == recording_.checksum) return;
-  const std::string made = fmt::format("{} {} with vole {}", recording_.game, recording_.game_version, recording_.vole_version);
+  const std::string made =
+      fmt::format("{} {} with vole {}", recording_.game, recording_.game_version, recording_.vole_version);
   const std::string here = fmt::format("{} {} with vole {}", project_.id.value, project_.version, version);
-  differences_.push_back({Place::whole_file(options_.replay), Severity::error,
-                          fmt::format("the run ends in state {}, and the recording in {}",
-                                      checksum_text(checksum()), recording_.checksum),
-                          made == here ? "the game or its files changed since; record it again with --record"
-                                       : fmt::format("it was recorded by {}, and this is {}; record it again with --record", made, here)});
+  differences_.push_back(
+      {Place::whole_file(options_.replay), Severity::error,
+       fmt::format("the run ends in state {}, and the recording in {}", checksum_text(checksum()),
+                   recording_.checksum),
+       made == here ? "the game or its files changed since; record it again with --record"
+                    : fmt::format("it was recorded by {}, and this is {}; record it again with --record",
+                                  made, here)});
 }
 
 bool Session::over() const {
@@ -234,7 +239,8 @@ int Session::finish() {
     if (!shot.tick) save_shot(shot);
   for (const Shot& shot : options_.shots)
     if (shot.tick && *shot.tick > ticks_)
-      fmt::print(stderr, "{}: not saved: the run ended at tick {}, before {}\n", shot.file, ticks_, *shot.tick);
+      fmt::print(stderr, "{}: not saved: the run ended at tick {}, before {}\n", shot.file, ticks_,
+                 *shot.tick);
   const std::string checksum_now = checksum_text(checksum());
   if (writer_) {
     recording_.ticks = ticks_;
@@ -245,7 +251,9 @@ int Session::finish() {
   const bool whole = !reader_ || ticks_ >= recording_.ticks;
   if (reader_)
     fmt::print("replayed {} ticks, checksum {}: {}\n", ticks_, checksum_now,
-               !whole ? "not to the end" : differences_.empty() ? "as recorded" : "not as recorded");
+               !whole                 ? "not to the end"
+               : differences_.empty() ? "as recorded"
+                                      : "not as recorded");
   else if (options_.headless || writer_)
     fmt::print("{} ticks, checksum {}\n", ticks_, checksum_now);
   return differences_.empty() ? 0 : 1;

@@ -26,14 +26,16 @@ std::vector<std::string> Catalog::names(const SortInfo& sort) const {
   if (!folder_exists(folder)) return names;
   for (const std::string& file : list_files(folder)) {
     for (const std::string_view ending : {sort.ending, sort.plain_ending})
-      if (!ending.empty() && file.ends_with(ending)) names.push_back(file.substr(0, file.size() - ending.size()));
+      if (!ending.empty() && file.ends_with(ending))
+        names.push_back(file.substr(0, file.size() - ending.size()));
   }
   std::sort(names.begin(), names.end());
   names.erase(std::unique(names.begin(), names.end()), names.end());
   return names;
 }
 
-detail::SlotBase* Catalog::slot(const SortInfo& sort, std::string_view name, const Place& asked, MakeSlot make) {
+detail::SlotBase* Catalog::slot(const SortInfo& sort, std::string_view name, const Place& asked,
+                                MakeSlot make) {
   const std::string key = fmt::format("{}:{}", sort.word, name);
   if (const auto found = by_name_.find(key); found != by_name_.end()) return found->second;
   std::string path = path_of(sort, name);
@@ -95,7 +97,8 @@ int Catalog::refresh(Report& report) {
 
 std::vector<Problem> Catalog::broken() const {
   std::vector<Problem> problems;
-  for (const auto& slot : slots_) problems.insert(problems.end(), slot->problems_.begin(), slot->problems_.end());
+  for (const auto& slot : slots_)
+    problems.insert(problems.end(), slot->problems_.begin(), slot->problems_.end());
   return problems;
 }
 

@@ -85,7 +85,8 @@ Font AssetSort<Font>::load(Loading& loading) {
   const Asset<Sheet> sheet = loading.catalog().get<Sheet>(loading.name());
   loading.depends_on(join_path(loading.catalog().root(), "assets/" + loading.name() + ".png"));
   if (!sheet->font)
-    throw Error(Place::whole_file(loading.path()), fmt::format("\"{}\" is no font: it has no [font] table", sheet->name));
+    throw Error(Place::whole_file(loading.path()),
+                fmt::format("\"{}\" is no font: it has no [font] table", sheet->name));
   return Font(sheet.shared());
 }
 
@@ -93,7 +94,11 @@ char32_t next_letter(std::string_view& text) {
   constexpr char32_t broken = U'\uFFFD';
   const auto byte = [&text](std::size_t i) { return static_cast<unsigned char>(text[i]); };
   const unsigned char first = byte(0);
-  const std::size_t length = first < 0x80 ? 1 : first >= 0xc2 && first < 0xe0 ? 2 : (first & 0xf0) == 0xe0 ? 3 : first >= 0xf0 && first < 0xf5 ? 4 : 0;
+  const std::size_t length = first < 0x80                    ? 1
+                             : first >= 0xc2 && first < 0xe0 ? 2
+                             : (first & 0xf0) == 0xe0        ? 3
+                             : first >= 0xf0 && first < 0xf5 ? 4
+                                                             : 0;
   if (length == 0 || length > text.size()) {
     text.remove_prefix(1);
     return broken;

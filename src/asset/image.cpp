@@ -47,8 +47,8 @@ void check_header(const Bytes& bytes, const Place& place) {
   const std::int64_t height = big_endian(bytes.data() + 20);
   if (width == 0 || height == 0) throw Error(place, "is a picture without pixels");
   if (width > Image::longest_side || height > Image::longest_side || width * height > most_pixels)
-    throw Error(place, fmt::format("is {} x {} pixels; the most is {} along a side and {} million in all", width,
-                                   height, Image::longest_side, most_pixels / 1'000'000));
+    throw Error(place, fmt::format("is {} x {} pixels; the most is {} along a side and {} million in all",
+                                   width, height, Image::longest_side, most_pixels / 1'000'000));
 }
 
 // Decoders make up missing rows; a picture without its closing chunk has lost something.

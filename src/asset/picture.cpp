@@ -16,7 +16,8 @@ Picture::Picture(const Image& image) : pixels_(image) {
   for (int y = 0; y < pixels_.size().y; ++y) {
     Colour* row = pixels_.row(y);
     for (int x = 0; x < pixels_.size().x; ++x)
-      row[x] = {multiplied(row[x].r, row[x].a), multiplied(row[x].g, row[x].a), multiplied(row[x].b, row[x].a), row[x].a};
+      row[x] = {multiplied(row[x].r, row[x].a), multiplied(row[x].g, row[x].a),
+                multiplied(row[x].b, row[x].a), row[x].a};
   }
 }
 

@@ -1,6 +1,6 @@
-#include "vole/asset/font.hpp"
-
 #include <array>
+
+#include "vole/asset/font.hpp"
 
 namespace vole {
 namespace {
@@ -105,7 +105,8 @@ constexpr IVec2 cell{7, 9};  // a letter and its rim
 void paint(Image& image, int left, const Letter& letter) {
   constexpr Colour rim{0x1b, 0x1a, 0x26, 0xff};
   const auto inked = [&letter](int x, int y) {
-    return x >= 0 && x < 5 && y >= 0 && y < 7 && (letter.rows[static_cast<std::size_t>(y)] >> (4 - x) & 1) != 0;
+    return x >= 0 && x < 5 && y >= 0 && y < 7 &&
+           (letter.rows[static_cast<std::size_t>(y)] >> (4 - x) & 1) != 0;
   };
   for (int y = -1; y <= 7; ++y)
     for (int x = -1; x <= 5; ++x) {

@@ -59,12 +59,14 @@ constexpr std::size_t most_frames = 65536;
 
 Clip make_clip(const NamedItem<ClipText>& item, const Sheet& sheet, Report& report) {
   Clip clip{item.name, {}, static_cast<int>(item.value.fps * 1000 + 0.5), item.value.loop};
-  if (item.value.frames.empty()) report.error(item.place, fmt::format("clip \"{}\" has no frames", item.name));
+  if (item.value.frames.empty())
+    report.error(item.place, fmt::format("clip \"{}\" has no frames", item.name));
   const int count = static_cast<int>(sheet.frames.size());
   for (const Located<int>& frame : item.value.frames) {
     if (frame.value < 0 || frame.value >= count)
-      report.error(frame.place, fmt::format("clip \"{}\" names frame {}, but \"{}\" has {} frames", item.name,
-                                            frame.value, sheet.name, count),
+      report.error(frame.place,
+                   fmt::format("clip \"{}\" names frame {}, but \"{}\" has {} frames", item.name, frame.value,
+                               sheet.name, count),
                    fmt::format("the last is {}", count - 1));
     clip.frames.push_back(frame.value);
   }
@@ -85,7 +87,8 @@ Sheet whole_picture(std::string_view name, std::shared_ptr<const Picture> pictur
 
 int Clip::frame_at(std::int64_t ticks, int ticks_per_second) const {
   const auto count = static_cast<std::int64_t>(frames.size());
-  const std::int64_t shown = std::max<std::int64_t>(ticks, 0) * millifps / (std::int64_t{1000} * ticks_per_second);
+  const std::int64_t shown =
+      std::max<std::int64_t>(ticks, 0) * millifps / (std::int64_t{1000} * ticks_per_second);
   const std::int64_t index = loop ? shown % count : std::min(shown, count - 1);
   return frames[static_cast<std::size_t>(index)];
 }
@@ -113,8 +116,10 @@ std::vector<IRect> cut_frames(IVec2 picture_size, const FrameCut& cut, const Pla
     const int inner = length - 2 * cut.margin + cut.spacing;
     const int step = size + cut.spacing;
     if (inner < step || inner % step != 0)
-      throw Error(place, fmt::format("frames of {} pixels {} (margin {}, spacing {}) do not fill \"{}\", which is {} {}",
-                                     size, side, cut.margin, cut.spacing, picture_name, length, side));
+      throw Error(
+          place,
+          fmt::format("frames of {} pixels {} (margin {}, spacing {}) do not fill \"{}\", which is {} {}",
+                      size, side, cut.margin, cut.spacing, picture_name, length, side));
     return inner / step;
   };
   const int columns = along(picture_size.x, cut.size.x, "wide");
@@ -125,9 +130,9 @@ std::vector<IRect> cut_frames(IVec2 picture_size, const FrameCut& cut, const Pla
   std::vector<IRect> frames;
   for (int row = 0; row < rows; ++row)
     for (int column = 0; column < columns; ++column)
-      frames.push_back({{cut.margin + column * (cut.size.x + cut.spacing),
-                         cut.margin + row * (cut.size.y + cut.spacing)},
-                        cut.size});
+      frames.push_back(
+          {{cut.margin + column * (cut.size.x + cut.spacing), cut.margin + row * (cut.size.y + cut.spacing)},
+           cut.size});
   return frames;
 }
 
@@ -157,7 +162,8 @@ Sheet AssetSort<Sheet>::load(Loading& loading) {
   if (text.frame) {
     sheet.frames.clear();
     sheet.frame_size = text.frame->value.size;
-    for (const IRect& area : cut_frames(sheet.picture->size(), text.frame->value, text.frame->place, sheet.name))
+    for (const IRect& area :
+         cut_frames(sheet.picture->size(), text.frame->value, text.frame->place, sheet.name))
       sheet.frames.push_back({area, sheet.picture->alpha_of(area)});
   }
   sheet.pivot = text.pivot.in(sheet.frame_size);

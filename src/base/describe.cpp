@@ -20,7 +20,8 @@ const Node* Reader::take(std::string_view key, bool required) {
 void Reader::finish() {
   for (const Node::Entry& entry : table_.entries) {
     if (std::find(asked_.begin(), asked_.end(), entry.key) == asked_.end())
-      report_.error(entry.place, fmt::format("unknown key \"{}\"", entry.key), did_you_mean(entry.key, asked_));
+      report_.error(entry.place, fmt::format("unknown key \"{}\"", entry.key),
+                    did_you_mean(entry.key, asked_));
   }
 }
 
@@ -108,8 +109,8 @@ void read_scalar(const Node& node, Colour& value, const FieldRule&, Report& repo
     report_type(node, "a colour like \"#24352a\" or \"#24352a80\"", report);
 }
 
-void read_whole(const Node& node, std::int64_t& value, std::int64_t low, std::int64_t high, const FieldRule& rule,
-                Report& report) {
+void read_whole(const Node& node, std::int64_t& value, std::int64_t low, std::int64_t high,
+                const FieldRule& rule, Report& report) {
   if (!expect(node, Node::Type::whole, "a whole number", report)) return;
   if (!check_limits(node, node.number, rule, report)) return;
   const FieldRule type_limits = vole::within(static_cast<double>(low), static_cast<double>(high));

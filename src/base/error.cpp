@@ -41,8 +41,7 @@ Error::Error(std::vector<Problem> problems)
     : std::runtime_error(lines_of(problems)), problems_(std::move(problems)) {}
 
 Error::Error(Place place, std::string text, std::string hint)
-    : Error(std::vector<Problem>{
-          {std::move(place), Severity::error, std::move(text), std::move(hint)}}) {}
+    : Error(std::vector<Problem>{{std::move(place), Severity::error, std::move(text), std::move(hint)}}) {}
 
 void Report::error(Place place, std::string text, std::string hint) {
   problems_.push_back({std::move(place), Severity::error, std::move(text), std::move(hint)});

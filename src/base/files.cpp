@@ -39,7 +39,8 @@ Content read_whole(const std::string& path, std::size_t most_bytes) {
   const std::uintmax_t size = fs::file_size(path, failed);
   if (failed) throw Error(place, fmt::format("cannot be read: {}", failed.message()));
   if (size > most_bytes)
-    throw Error(place, fmt::format("is {} bytes long; the most for a file of this sort is {}", size, most_bytes));
+    throw Error(place,
+                fmt::format("is {} bytes long; the most for a file of this sort is {}", size, most_bytes));
   errno = 0;
   std::ifstream in(path, std::ios::binary);
   if (!in) throw Error(place, fmt::format("cannot be read: {}", std::strerror(errno)));
@@ -102,8 +103,9 @@ std::vector<std::string> list_files(const std::string& folder) {
   std::error_code failed;
   fs::recursive_directory_iterator it(folder, failed);
   const auto check = [&failed, &folder](const std::string& where) {
-    if (failed) throw Error(Place::whole_file(where.empty() ? folder : where),
-                            fmt::format("folder cannot be read: {}", failed.message()));
+    if (failed)
+      throw Error(Place::whole_file(where.empty() ? folder : where),
+                  fmt::format("folder cannot be read: {}", failed.message()));
   };
   check(folder);
   for (const fs::recursive_directory_iterator end; it != end;) {

@@ -21,7 +21,8 @@ std::size_t edit_distance(std::string_view a, std::string_view b) {
     for (std::size_t j = 1; j <= b.size(); ++j) {
       const bool same = lower(a[i - 1]) == lower(b[j - 1]);
       row[j] = std::min({last[j] + 1, row[j - 1] + 1, last[j - 1] + (same ? 0u : 1u)});
-      const bool swapped = i > 1 && j > 1 && lower(a[i - 1]) == lower(b[j - 2]) && lower(a[i - 2]) == lower(b[j - 1]);
+      const bool swapped =
+          i > 1 && j > 1 && lower(a[i - 1]) == lower(b[j - 2]) && lower(a[i - 2]) == lower(b[j - 1]);
       if (swapped) row[j] = std::min(row[j], before_last[j - 2] + 1);
     }
     std::swap(before_last, last);

@@ -9,7 +9,8 @@
 namespace vole {
 
 const Node* Node::find(std::string_view key) const {
-  const auto found = std::find_if(entries.begin(), entries.end(), [key](const Entry& e) { return e.key == key; });
+  const auto found =
+      std::find_if(entries.begin(), entries.end(), [key](const Entry& e) { return e.key == key; });
   return found == entries.end() ? nullptr : &found->value;
 }
 
@@ -31,13 +32,20 @@ void Node::merge(const Node& over) {
 
 std::string to_text(const Node& node) {
   switch (node.type) {
-    case Node::Type::table: return "a table";
-    case Node::Type::array: return fmt::format("a list of {}", node.items.size());
-    case Node::Type::text: return fmt::format("the text \"{}\"", node.text);
-    case Node::Type::whole: return fmt::format("the number {}", node.whole);
-    case Node::Type::number: return fmt::format("the number {}", node.number);
-    case Node::Type::yes_no: return node.yes ? "true" : "false";
-    case Node::Type::date: return fmt::format("the date {}", node.text);
+    case Node::Type::table:
+      return "a table";
+    case Node::Type::array:
+      return fmt::format("a list of {}", node.items.size());
+    case Node::Type::text:
+      return fmt::format("the text \"{}\"", node.text);
+    case Node::Type::whole:
+      return fmt::format("the number {}", node.whole);
+    case Node::Type::number:
+      return fmt::format("the number {}", node.number);
+    case Node::Type::yes_no:
+      return node.yes ? "true" : "false";
+    case Node::Type::date:
+      return fmt::format("the date {}", node.text);
   }
   return {};
 }

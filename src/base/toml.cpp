@@ -22,7 +22,9 @@ class Converter {
     Node node;
     node.place = place(from.source());
     switch (from.type()) {
-      case toml::node_type::table: fill_table(node, *from.as_table()); break;
+      case toml::node_type::table:
+        fill_table(node, *from.as_table());
+        break;
       case toml::node_type::array:
         node.type = Node::Type::array;
         for (const toml::node& item : *from.as_array()) node.items.push_back(convert(item));
@@ -44,7 +46,9 @@ class Converter {
         node.type = Node::Type::yes_no;
         node.yes = from.as_boolean()->get();
         break;
-      default: fill_date(node, from); break;
+      default:
+        fill_date(node, from);
+        break;
     }
     return node;
   }
@@ -55,9 +59,10 @@ class Converter {
     for (const auto& [key, value] : table)
       node.entries.push_back({std::string(key.str()), place(key.source()), convert(value)});
     // The library keeps keys sorted; games want the order of the file (clip rules, layers, legends).
-    std::stable_sort(node.entries.begin(), node.entries.end(), [](const Node::Entry& a, const Node::Entry& b) {
-      return std::pair(a.place.line, a.place.column) < std::pair(b.place.line, b.place.column);
-    });
+    std::stable_sort(
+        node.entries.begin(), node.entries.end(), [](const Node::Entry& a, const Node::Entry& b) {
+          return std::pair(a.place.line, a.place.column) < std::pair(b.place.line, b.place.column);
+        });
   }
 
   static void fill_date(Node& node, const toml::node& from) {

@@ -27,10 +27,14 @@ float sin_degrees(float degrees) {
   const double quarter = std::floor(turned / 90.0 + 0.5);
   const double rest = turned - quarter * 90.0;
   switch ((static_cast<int>(quarter) % 4 + 4) % 4) {
-    case 0: return static_cast<float>(sine_near_zero(rest));
-    case 1: return static_cast<float>(cosine_near_zero(rest));
-    case 2: return static_cast<float>(-sine_near_zero(rest));
-    default: return static_cast<float>(-cosine_near_zero(rest));
+    case 0:
+      return static_cast<float>(sine_near_zero(rest));
+    case 1:
+      return static_cast<float>(cosine_near_zero(rest));
+    case 2:
+      return static_cast<float>(-sine_near_zero(rest));
+    default:
+      return static_cast<float>(-cosine_near_zero(rest));
   }
 }
 

@@ -32,7 +32,8 @@ void Camera::follow(Vec2 target, float seconds) {
   before_ = middle_;
   const Vec2 away = target + offset - middle_;
   const Vec2 distance{beyond_slack(away.x, slack.x), beyond_slack(away.y, slack.y)};
-  // Half of the distance each `smoothing` seconds; for one short tick the rational form is as good as the power.
+  // Half of the distance each `smoothing` seconds; for one short tick the rational form is as good as the
+  // power.
   const float share = smoothing > 0 ? seconds / (seconds + smoothing) : 1.0f;
   middle_ = kept_inside(middle_ + distance * share);
 }

@@ -58,7 +58,8 @@ IRect DrawList::on_canvas(LayerId layer, const Rect& box) const {
   const IVec2 corner = corners_.at(layer);
   const IVec2 start{to_pixel(box.left()), to_pixel(box.top())};
   const IVec2 end{to_pixel(box.right()), to_pixel(box.bottom())};
-  return {{start.x - corner.x, start.y - corner.y}, {std::max(end.x - start.x, 0), std::max(end.y - start.y, 0)}};
+  return {{start.x - corner.x, start.y - corner.y},
+          {std::max(end.x - start.x, 0), std::max(end.y - start.y, 0)}};
 }
 
 void DrawList::add(LayerId layer, const PictureItem& item) {
@@ -71,7 +72,8 @@ void DrawList::add(LayerId layer, const PictureItem& item) {
                                          std::max(std::abs(item.pivot.x), std::abs(item.pivot.y))) *
                       std::max(scale.x, scale.y) * 2.0f;
   const auto off = [reach](int position, int length) {
-    return static_cast<float>(position) + reach < 0 || static_cast<float>(position) - reach > static_cast<float>(length);
+    return static_cast<float>(position) + reach < 0 ||
+           static_cast<float>(position) - reach > static_cast<float>(length);
   };
   if (off(at.x, canvas_.x) || off(at.y, canvas_.y)) return;
   DrawItem& added = append(DrawItem::Sort::picture, layer);

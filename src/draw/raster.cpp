@@ -21,7 +21,8 @@ std::int64_t floor_divide(std::int64_t a, std::int64_t b) {
 }
 
 // The range [first, end) of x for which 0 <= start + x * step < limit, cut to the range given.
-void narrow(std::int64_t start, std::int64_t step, std::int64_t limit, std::int64_t& first, std::int64_t& end) {
+void narrow(std::int64_t start, std::int64_t step, std::int64_t limit, std::int64_t& first,
+            std::int64_t& end) {
   if (step == 0) {
     if (start < 0 || start >= limit) end = first;
     return;
@@ -169,7 +170,8 @@ Colour premultiplied(Colour colour) {
 void fill_box(const IRect& box, const IRect& clip, Colour colour, Image& canvas) {
   const IRect shown = box.shared_with(clip);
   if (shown.empty()) return;
-  for (int y = shown.top(); y < shown.bottom(); ++y) fill_row(canvas.row(y) + shown.left(), shown.size.x, colour);
+  for (int y = shown.top(); y < shown.bottom(); ++y)
+    fill_row(canvas.row(y) + shown.left(), shown.size.x, colour);
 }
 
 void outline_box(const IRect& box, const IRect& clip, Colour colour, Image& canvas) {
@@ -215,14 +217,16 @@ void Raster::draw_tiles(const DrawItem& item, IVec2 corner, Image& canvas) {
   const IRect& clip = item.clip;
   if (clip.empty()) return;
   const auto cell_of = [size](int pixel) { return static_cast<int>(floor_divide(pixel, size)); };
-  const IVec2 first{std::max(cell_of(clip.left() + corner.x), 0), std::max(cell_of(clip.top() + corner.y), 0)};
+  const IVec2 first{std::max(cell_of(clip.left() + corner.x), 0),
+                    std::max(cell_of(clip.top() + corner.y), 0)};
   const IVec2 last{std::min(cell_of(clip.right() - 1 + corner.x), grid.cells.x - 1),
                    std::min(cell_of(clip.bottom() - 1 + corner.y), grid.cells.y - 1)};
   for (int cell_y = first.y; cell_y <= last.y; ++cell_y) {
     const int top = cell_y * size - corner.y;
     const int from_row = std::max(clip.top() - top, 0);
     const int end_row = std::min(clip.bottom() - top, size);
-    const std::uint16_t* row = grid.tiles + static_cast<std::size_t>(cell_y) * static_cast<std::size_t>(grid.cells.x);
+    const std::uint16_t* row =
+        grid.tiles + static_cast<std::size_t>(cell_y) * static_cast<std::size_t>(grid.cells.x);
     opaque_rows_.clear();
     for (int cell_x = first.x; cell_x <= last.x; ++cell_x) {
       const std::uint16_t tile = row[cell_x];
@@ -236,11 +240,14 @@ void Raster::draw_tiles(const DrawItem& item, IVec2 corner, Image& canvas) {
         continue;
       }
       DrawItem single = item;
-      single.picture = {.picture = grid.picture, .from = frame.area, .alpha = frame.alpha,
+      single.picture = {.picture = grid.picture,
+                        .from = frame.area,
+                        .alpha = frame.alpha,
                         .at = {static_cast<float>(left), static_cast<float>(top)}};
       draw_picture(single, canvas);
     }
-    // Opaque tiles are copied line by line across the whole row of them: memory is then written in one direction.
+    // Opaque tiles are copied line by line across the whole row of them: memory is then written in one
+    // direction.
     const std::size_t stride = static_cast<std::size_t>(grid.picture->size().x);
     for (int y = from_row; y < end_row; ++y) {
       Colour* to = canvas.row(top + y) + (first.x * size - corner.x);
@@ -261,10 +268,18 @@ void Raster::draw(const DrawList& list, Image& canvas) {
     DrawItem inside = item;
     inside.clip = item.clip.shared_with(canvas.area());
     switch (item.sort) {
-      case DrawItem::Sort::picture: draw_picture(inside, canvas); break;
-      case DrawItem::Sort::fill: fill_box(item.box, inside.clip, premultiplied(item.picture.tint), canvas); break;
-      case DrawItem::Sort::outline: outline_box(item.box, inside.clip, premultiplied(item.picture.tint), canvas); break;
-      case DrawItem::Sort::tiles: draw_tiles(inside, list.corner(item.layer), canvas); break;
+      case DrawItem::Sort::picture:
+        draw_picture(inside, canvas);
+        break;
+      case DrawItem::Sort::fill:
+        fill_box(item.box, inside.clip, premultiplied(item.picture.tint), canvas);
+        break;
+      case DrawItem::Sort::outline:
+        outline_box(item.box, inside.clip, premultiplied(item.picture.tint), canvas);
+        break;
+      case DrawItem::Sort::tiles:
+        draw_tiles(inside, list.corner(item.layer), canvas);
+        break;
     }
   }
 }

@@ -16,8 +16,13 @@ void draw_text(DrawList& list, LayerId layer, const Font& font, std::string_view
     for (std::string_view rest = line; !rest.empty();) {
       const char32_t letter = next_letter(rest);
       if (const Glyph* glyph = font.glyph(letter))
-        list.add(layer, {.picture = &font.picture(), .from = glyph->frame.area, .alpha = glyph->frame.alpha,
-                         .at = {x, y}, .scale = {scale, scale}, .tint = style.colour, .depth = style.depth});
+        list.add(layer, {.picture = &font.picture(),
+                         .from = glyph->frame.area,
+                         .alpha = glyph->frame.alpha,
+                         .at = {x, y},
+                         .scale = {scale, scale},
+                         .tint = style.colour,
+                         .depth = style.depth});
       x += static_cast<float>(font.advance(letter)) * scale;
     }
     y += static_cast<float>(font.line_height()) * scale;

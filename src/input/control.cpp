@@ -6,18 +6,20 @@ namespace vole {
 namespace {
 
 constexpr std::string_view key_names[] = {
-    "Backquote", "Backslash", "BracketLeft", "BracketRight", "Comma", "Equal", "Minus", "Period", "Quote",
-    "Semicolon", "Slash", "AltLeft", "AltRight", "Backspace", "CapsLock", "ControlLeft", "ControlRight", "Enter",
-    "MetaLeft", "MetaRight", "ShiftLeft", "ShiftRight", "Space", "Tab", "Delete", "End", "Home", "Insert",
-    "PageDown", "PageUp", "ArrowDown", "ArrowLeft", "ArrowRight", "ArrowUp", "Escape", "NumpadAdd",
+    "Backquote",     "Backslash",    "BracketLeft", "BracketRight",   "Comma",         "Equal",
+    "Minus",         "Period",       "Quote",       "Semicolon",      "Slash",         "AltLeft",
+    "AltRight",      "Backspace",    "CapsLock",    "ControlLeft",    "ControlRight",  "Enter",
+    "MetaLeft",      "MetaRight",    "ShiftLeft",   "ShiftRight",     "Space",         "Tab",
+    "Delete",        "End",          "Home",        "Insert",         "PageDown",      "PageUp",
+    "ArrowDown",     "ArrowLeft",    "ArrowRight",  "ArrowUp",        "Escape",        "NumpadAdd",
     "NumpadDecimal", "NumpadDivide", "NumpadEnter", "NumpadMultiply", "NumpadSubtract"};
 
 constexpr std::string_view other_names[] = {
-    "pad south",      "pad east",        "pad west",         "pad north",         "pad up",
-    "pad down",       "pad left",        "pad right",        "pad start",         "pad select",
-    "pad shoulder left", "pad shoulder right", "pad stick left", "pad stick right", "pad stick left x",
+    "pad south",         "pad east",           "pad west",          "pad north",        "pad up",
+    "pad down",          "pad left",           "pad right",         "pad start",        "pad select",
+    "pad shoulder left", "pad shoulder right", "pad stick left",    "pad stick right",  "pad stick left x",
     "pad stick left y",  "pad stick right x",  "pad stick right y", "pad trigger left", "pad trigger right",
-    "mouse left",     "mouse middle",    "mouse right"};
+    "mouse left",        "mouse middle",       "mouse right"};
 
 std::vector<std::string> all_names() {
   std::vector<std::string> names;

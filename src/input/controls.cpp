@@ -53,8 +53,8 @@ Controls read_controls(const std::string& path) {
   Controls controls;
   for (const auto& item : text.actions) controls.actions.push_back({item.name, bind(item.value, report)});
   for (const auto& item : text.axes)
-    controls.axes.push_back(
-        {item.name, bind(item.value.less, report), bind(item.value.more, report), bind(item.value.stick, report)});
+    controls.axes.push_back({item.name, bind(item.value.less, report), bind(item.value.more, report),
+                             bind(item.value.stick, report)});
   report.throw_if_errors();
   return controls;
 }

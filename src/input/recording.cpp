@@ -59,7 +59,8 @@ std::string_view take_word(std::string_view& text) {
 
 template <class Things>
 std::size_t position(const Things& things, std::string_view name) {
-  const auto found = std::find_if(things.begin(), things.end(), [name](const auto& t) { return t.name == name; });
+  const auto found =
+      std::find_if(things.begin(), things.end(), [name](const auto& t) { return t.name == name; });
   return static_cast<std::size_t>(found - things.begin());
 }
 
@@ -117,13 +118,15 @@ void InputReader::parse(const Located<std::string>& text, const Controls& contro
   const std::size_t action = position(controls.actions, name);
   const std::size_t axis = position(controls.axes, name);
   if (line.tick < 0) {
-    report.error(text.place, fmt::format("\"{}\" does not begin with a tick", text.value), "a line is like \"41 jump +\"");
+    report.error(text.place, fmt::format("\"{}\" does not begin with a tick", text.value),
+                 "a line is like \"41 jump +\"");
   } else if (!lines_.empty() && line.tick < lines_.back().tick) {
     report.error(text.place, fmt::format("tick {} comes after tick {}", line.tick, lines_.back().tick));
   } else if (action < controls.actions.size()) {
     line.index = action;
     if (rest.empty() || rest.size() > 255 || rest.find_first_not_of("+-.") != std::string_view::npos) {
-      report.error(text.place, fmt::format("\"{}\" is no press or release", rest), "they are written '+', '-' and '.'");
+      report.error(text.place, fmt::format("\"{}\" is no press or release", rest),
+                   "they are written '+', '-' and '.'");
       return;
     }
     line.state.presses = static_cast<std::uint8_t>(std::count(rest.begin(), rest.end(), '+'));

@@ -19,7 +19,8 @@ constexpr float press_share = 0.5f;
 
 template <class Things>
 std::size_t index_of(const Things& things, std::string_view name, std::string_view sort) {
-  const auto found = std::find_if(things.begin(), things.end(), [name](const auto& t) { return t.name == name; });
+  const auto found =
+      std::find_if(things.begin(), things.end(), [name](const auto& t) { return t.name == name; });
   if (found == things.end())
     throw Error(Place::whole_file("controls.toml"), fmt::format("no {} \"{}\"", sort, name),
                 did_you_mean(name, names_of(things)));
@@ -46,7 +47,10 @@ float TickInput::axis(std::string_view axis) const {
 }
 
 InputGather::InputGather(const Controls& controls)
-    : controls_(controls), values_(control_names().size(), 0.0f), gathered_(controls), latched_(controls),
+    : controls_(controls),
+      values_(control_names().size(), 0.0f),
+      gathered_(controls),
+      latched_(controls),
       tapped_(controls.axes.size()) {}
 
 bool InputGather::any_held(const std::vector<Control>& controls) const {

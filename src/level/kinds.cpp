@@ -11,7 +11,8 @@ namespace vole {
 namespace {
 
 const NamedItem<Node>* find(const Named<Node>& all, std::string_view name) {
-  const auto found = std::find_if(all.begin(), all.end(), [name](const auto& item) { return item.name == name; });
+  const auto found =
+      std::find_if(all.begin(), all.end(), [name](const auto& item) { return item.name == name; });
   return found == all.end() ? nullptr : &*found;
 }
 

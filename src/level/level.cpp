@@ -33,7 +33,8 @@ struct PlaceText {
   Place place;
 };
 
-// Every key that is not the place's own names a component, so this table cannot be read by a description alone.
+// Every key that is not the place's own names a component, so this table cannot be read by a description
+// alone.
 void read_field(const Node& node, PlaceText& place, const FieldRule&, Report& report) {
   if (!detail::expect(node, Node::Type::table, "a table", report)) return;
   place.place = node.place;
@@ -41,11 +42,16 @@ void read_field(const Node& node, PlaceText& place, const FieldRule&, Report& re
   const FieldRule cells = within(-65536, 65536);
   const FieldRule pixels = within(-1e6, 1e6);
   for (const Node::Entry& entry : node.entries) {
-    if (entry.key == "kind") read_value(entry.value, place.kind, {}, report);
-    else if (entry.key == "cell") read_value(entry.value, place.cell, cells, report);
-    else if (entry.key == "at") read_value(entry.value, place.at, pixels, report);
-    else if (entry.key == "name") read_value(entry.value, place.name, {}, report);
-    else if (entry.value.type == Node::Type::table) place.over.entries.push_back(entry);
+    if (entry.key == "kind")
+      read_value(entry.value, place.kind, {}, report);
+    else if (entry.key == "cell")
+      read_value(entry.value, place.cell, cells, report);
+    else if (entry.key == "at")
+      read_value(entry.value, place.at, pixels, report);
+    else if (entry.key == "name")
+      read_value(entry.value, place.name, {}, report);
+    else if (entry.value.type == Node::Type::table)
+      place.over.entries.push_back(entry);
     else {
       const std::string known[] = {"kind", "cell", "at", "name"};
       report.error(entry.place, fmt::format("unknown key \"{}\"", entry.key), did_you_mean(entry.key, known));
@@ -82,7 +88,8 @@ constexpr std::int64_t most_cells = 64'000'000;
 
 class LevelBuilder {
  public:
-  LevelBuilder(Level& level, const LevelText& text, Report& report) : level_(level), text_(text), report_(report) {}
+  LevelBuilder(Level& level, const LevelText& text, Report& report)
+      : level_(level), text_(text), report_(report) {}
 
   void build(Loading& loading) {
     read_legend();
@@ -110,12 +117,14 @@ class LevelBuilder {
   std::uint16_t tile_of(const Located<std::string>& name) {
     if (name.value.empty()) return 0;
     if (!level_.tileset) {
-      report_.error(name.place, fmt::format("tile \"{}\" without a tileset", name.value), "name one with tileset = \"...\"");
+      report_.error(name.place, fmt::format("tile \"{}\" without a tileset", name.value),
+                    "name one with tileset = \"...\"");
       return 0;
     }
     const int index = level_.tileset->find(name.value);
     if (index < 0)
-      report_.error(name.place, fmt::format("no tile \"{}\" in tileset \"{}\"", name.value, level_.tileset->name),
+      report_.error(name.place,
+                    fmt::format("no tile \"{}\" in tileset \"{}\"", name.value, level_.tileset->name),
                     did_you_mean(name.value, names_of(level_.tileset->tiles)));
     return static_cast<std::uint16_t>(index + 1);
   }
@@ -136,15 +145,18 @@ class LevelBuilder {
         level_.cells = {length_of(layer.rows[0].value), static_cast<int>(layer.rows.size())};
       }
       if (static_cast<int>(layer.rows.size()) != level_.cells.y)
-        report_.error(layer.name.place, fmt::format("layer \"{}\" has {} rows, but \"{}\" has {}", layer.name.value,
-                                                    layer.rows.size(), first->name.value, level_.cells.y));
+        report_.error(layer.name.place,
+                      fmt::format("layer \"{}\" has {} rows, but \"{}\" has {}", layer.name.value,
+                                  layer.rows.size(), first->name.value, level_.cells.y));
       for (const Located<std::string>& row : layer.rows)
         if (const int length = length_of(row.value); length != level_.cells.x)
-          report_.error(row.place, fmt::format("this row has {} letters, but the first has {}", length, level_.cells.x));
+          report_.error(row.place,
+                        fmt::format("this row has {} letters, but the first has {}", length, level_.cells.x));
     }
     if (level_.cells.x > most_cells_along || level_.cells.y > most_cells_along ||
         std::int64_t{level_.cells.x} * level_.cells.y > most_cells)
-      report_.error(text_.layers[0].name.place, "the level is too large", "at most 65536 cells along a side and 64 million in all");
+      report_.error(text_.layers[0].name.place, "the level is too large",
+                    "at most 65536 cells along a side and 64 million in all");
   }
 
   void add_layer(const LayerText& text, Loading& loading) {
@@ -165,7 +177,8 @@ class LevelBuilder {
     }
     const bool solid = text.parallax == Vec2{1, 1};
     layer.tiles.reserve(text.rows.size() * static_cast<std::size_t>(level_.cells.x));
-    for (std::size_t y = 0; y < text.rows.size(); ++y) add_row(text.rows[y], static_cast<int>(y), solid, layer);
+    for (std::size_t y = 0; y < text.rows.size(); ++y)
+      add_row(text.rows[y], static_cast<int>(y), solid, layer);
     level_.layers.push_back(std::move(layer));
   }
 
@@ -180,12 +193,14 @@ class LevelBuilder {
         Place place = row.place;
         place.column += 1 + x;  // one for the quote
         const std::string written(before.substr(0, before.size() - rest.size()));
-        report_.error(place, fmt::format("the legend has no \"{}\"", written), did_you_mean(written, letters_));
+        report_.error(place, fmt::format("the legend has no \"{}\"", written),
+                      did_you_mean(written, letters_));
         layer.tiles.push_back(0);
         continue;
       }
       layer.tiles.push_back(found->tile);
-      if (solid && found->tile != 0 && level_.tileset->tiles[found->tile - 1u].solid) level_.solid.set({x, y}, true);
+      if (solid && found->tile != 0 && level_.tileset->tiles[found->tile - 1u].solid)
+        level_.solid.set({x, y}, true);
     }
   }
 
@@ -193,7 +208,8 @@ class LevelBuilder {
     const auto tile = static_cast<float>(level_.tile_size());
     Vec2 at = text.at.value_or(Vec2{0, 0});
     if (text.cell)
-      at = {(static_cast<float>(text.cell->x) + 0.5f) * tile, (static_cast<float>(text.cell->y) + 1.0f) * tile};
+      at = {(static_cast<float>(text.cell->x) + 0.5f) * tile,
+            (static_cast<float>(text.cell->y) + 1.0f) * tile};
     level_.places.push_back({text.kind.value, at, text.name, text.over, text.kind.place});
   }
 

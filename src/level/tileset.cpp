@@ -32,8 +32,8 @@ void describe(V& v, TilesetText& tileset) {
 }  // namespace
 
 int Tileset::find(std::string_view tile_name) const {
-  const auto found =
-      std::find_if(tiles.begin(), tiles.end(), [tile_name](const Tile& tile) { return tile.name == tile_name; });
+  const auto found = std::find_if(tiles.begin(), tiles.end(),
+                                  [tile_name](const Tile& tile) { return tile.name == tile_name; });
   return found == tiles.end() ? -1 : static_cast<int>(found - tiles.begin());
 }
 
@@ -48,7 +48,8 @@ Tileset AssetSort<Tileset>::load(Loading& loading) {
   tileset.name = loading.name();
   tileset.picture = picture_beside(loading, text.picture, root.place);
   const IVec2 size = text.frame.value.size;
-  if (size.x != size.y) throw Error(text.frame.place, fmt::format("tiles are square; {} x {} is not", size.x, size.y));
+  if (size.x != size.y)
+    throw Error(text.frame.place, fmt::format("tiles are square; {} x {} is not", size.x, size.y));
   tileset.tile_size = size.x;
   const std::vector<IRect> frames =
       cut_frames(tileset.picture->size(), text.frame.value, text.frame.place, tileset.name);
@@ -58,10 +59,11 @@ Tileset AssetSort<Tileset>::load(Loading& loading) {
   for (const auto& item : text.tiles) {
     const IVec2 cell = item.value.cell.value;
     if (cell.x >= columns || cell.y >= rows) {
-      report.error(item.value.cell.place,
-                   fmt::format("tile \"{}\" is at column {}, row {}, but the picture has {} columns and {} rows",
-                               item.name, cell.x, cell.y, columns, rows),
-                   "they are counted from 0");
+      report.error(
+          item.value.cell.place,
+          fmt::format("tile \"{}\" is at column {}, row {}, but the picture has {} columns and {} rows",
+                      item.name, cell.x, cell.y, columns, rows),
+          "they are counted from 0");
       continue;
     }
     const IRect area = frames[static_cast<std::size_t>(cell.y * columns + cell.x)];

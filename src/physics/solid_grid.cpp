@@ -15,7 +15,8 @@ SolidGrid::SolidGrid(IVec2 cells, int cell, Beyond beyond)
 
 void SolidGrid::set(IVec2 at, bool solid) {
   if (!IRect{{0, 0}, cells_}.contains(at)) return;
-  solid_[static_cast<std::size_t>(at.y) * static_cast<std::size_t>(cells_.x) + static_cast<std::size_t>(at.x)] = solid;
+  solid_[static_cast<std::size_t>(at.y) * static_cast<std::size_t>(cells_.x) +
+         static_cast<std::size_t>(at.x)] = solid;
 }
 
 bool SolidGrid::solid(std::int64_t x, std::int64_t y) const {
@@ -23,7 +24,8 @@ bool SolidGrid::solid(std::int64_t x, std::int64_t y) const {
   if (x >= cells_.x) return beyond_.right;
   if (y < 0) return beyond_.top;
   if (y >= cells_.y) return beyond_.bottom;
-  return solid_[static_cast<std::size_t>(y) * static_cast<std::size_t>(cells_.x) + static_cast<std::size_t>(x)] != 0;
+  return solid_[static_cast<std::size_t>(y) * static_cast<std::size_t>(cells_.x) +
+                static_cast<std::size_t>(x)] != 0;
 }
 
 bool SolidGrid::blocks(const Rect& box) const {
@@ -34,7 +36,8 @@ bool SolidGrid::blocks(const Rect& box) const {
   };
   const auto last = [unit](float start, float end, int count) {
     const std::int64_t cell_of_end = ceil_divide(to_subpixels(end), unit) - 1;
-    return std::clamp<std::int64_t>(std::max(cell_of_end, floor_divide(to_subpixels(start), unit)), -1, count);
+    return std::clamp<std::int64_t>(std::max(cell_of_end, floor_divide(to_subpixels(start), unit)), -1,
+                                    count);
   };
   for (std::int64_t y = first(box.top(), cells_.y); y <= last(box.top(), box.bottom(), cells_.y); ++y)
     for (std::int64_t x = first(box.left(), cells_.x); x <= last(box.left(), box.right(), cells_.x); ++x)

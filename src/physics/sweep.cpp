@@ -43,8 +43,8 @@ class Span {
 
   // Where the span starts when its leading edge touches the next line.
   std::int64_t stopped() const { return step_ > 0 ? next_line() - size_ : next_line(); }
-  // Rounded down. The exact start lies less than a lattice step above; grid lines lie on the lattice, so the rounded
-  // span reaches into no cell that the exact one does not.
+  // Rounded down. The exact start lies less than a lattice step above; grid lines lie on the lattice, so the
+  // rounded span reaches into no cell that the exact one does not.
   std::int64_t start_at(const Moment& when) const {
     return start_ + floor_divide(motion_ * when.top, when.bottom);
   }
@@ -80,7 +80,8 @@ struct Hit {
   IVec2 cell{0, 0};
 };
 
-// Whether one of the cells that `mover` is about to enter is solid, over the cells that `other` spans just then.
+// Whether one of the cells that `mover` is about to enter is solid, over the cells that `other` spans just
+// then.
 Hit entered(const SolidGrid& grid, const Span& mover, const Span& other, const Moment& when, bool along_x) {
   // All cells beyond an edge are alike, so one row or column of them stands for the rest.
   const std::int64_t count = along_x ? grid.cells().y : grid.cells().x;
@@ -115,7 +116,8 @@ Contact sweep_box(const SolidGrid& grid, const Rect& box, Vec2 motion) {
     const bool x_next = x.moves() && x.next_crossing().within_motion();
     const bool y_next = y.moves() && y.next_crossing().within_motion();
     if (!x_next && !y_next) return {{to_pixels(x.end()), to_pixels(y.end())}};
-    // At the very same moment the side goes first: the corner cell is then looked at with the second crossing.
+    // At the very same moment the side goes first: the corner cell is then looked at with the second
+    // crossing.
     const bool along_x = x_next && (!y_next || x.next_crossing() <= y.next_crossing());
     Span& mover = along_x ? x : y;
     const Span& other = along_x ? y : x;

@@ -16,15 +16,17 @@ ComponentTypes::ComponentTypes() {
 }
 
 void ComponentTypes::add(Type type) {
-  const auto at = std::lower_bound(types_.begin(), types_.end(), type.name,
-                                   [](const Type& known, const std::string& name) { return known.name < name; });
+  const auto at =
+      std::lower_bound(types_.begin(), types_.end(), type.name,
+                       [](const Type& known, const std::string& name) { return known.name < name; });
   if (at != types_.end() && at->name == type.name)
     throw std::logic_error("two components are named \"" + type.name + "\"");
   types_.insert(at, std::move(type));
 }
 
 const ComponentTypes::Type* ComponentTypes::find(std::string_view name) const {
-  const auto found = std::find_if(types_.begin(), types_.end(), [name](const Type& t) { return t.name == name; });
+  const auto found =
+      std::find_if(types_.begin(), types_.end(), [name](const Type& t) { return t.name == name; });
   return found == types_.end() ? nullptr : &*found;
 }
 

@@ -12,7 +12,10 @@ void Drawing::frame(std::string_view sheet_name, int index, Vec2 at) {
   const Sheet& sheet = *stage_.catalog().get<Sheet>(sheet_name);
   const auto last = static_cast<int>(sheet.frames.size()) - 1;
   const Frame& frame = sheet.frames[static_cast<std::size_t>(std::clamp(index, 0, last))];
-  list_.add(layer_, {.picture = sheet.picture.get(), .from = frame.area, .alpha = frame.alpha, .at = at,
+  list_.add(layer_, {.picture = sheet.picture.get(),
+                     .from = frame.area,
+                     .alpha = frame.alpha,
+                     .at = at,
                      .pivot = sheet.pivot});
 }
 

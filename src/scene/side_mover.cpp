@@ -15,8 +15,10 @@ float towards(float value, float target, float step) {
 
 void walk(const Intent& intent, float seconds, const SideMover& mover, Body& body) {
   const float target = std::clamp(intent.direction.x, -1.0f, 1.0f) * mover.speed;
-  const bool speeding_up = target != 0 && target * body.velocity.x >= 0 && std::abs(target) > std::abs(body.velocity.x);
-  const float rate = (speeding_up ? mover.acceleration : mover.deceleration) * (body.on_ground ? 1.0f : mover.air_control);
+  const bool speeding_up =
+      target != 0 && target * body.velocity.x >= 0 && std::abs(target) > std::abs(body.velocity.x);
+  const float rate =
+      (speeding_up ? mover.acceleration : mover.deceleration) * (body.on_ground ? 1.0f : mover.air_control);
   body.velocity.x = towards(body.velocity.x, target, rate * seconds);
 }
 

@@ -133,7 +133,8 @@ void Stage::add_to(Hash& hash) const {
     vole::add_to(hash, pose);
     for (const ComponentTypes::Type& type : setting_.types.all()) type.hash(entities, entity, hash);
     if (const Sprite* sprite = entities.find<Sprite>(entity)) {
-      hash.add(sprite->animator.clip() ? std::string_view(sprite->animator.clip()->name) : std::string_view());
+      hash.add(sprite->animator.clip() ? std::string_view(sprite->animator.clip()->name)
+                                       : std::string_view());
       hash.add(sprite->animator.ticks());
     }
   });
@@ -183,10 +184,11 @@ void Stage::meet(MeetingRule& rule) {
   entities.each<KindOf, Body, Pose>([&](Entity a, const KindOf& kind, const Body& body, const Pose& pose) {
     if (kind.name != rule.kind) return;
     const Rect box = body.box(pose.at);
-    entities.each<KindOf, Body, Pose>([&](Entity b, const KindOf& other, const Body& other_body, const Pose& other_pose) {
-      if (a == b || other.name != rule.other) return;
-      if (box.overlaps(other_body.box(other_pose.at))) rule.now.emplace_back(a, b);
-    });
+    entities.each<KindOf, Body, Pose>(
+        [&](Entity b, const KindOf& other, const Body& other_body, const Pose& other_pose) {
+          if (a == b || other.name != rule.other) return;
+          if (box.overlaps(other_body.box(other_pose.at))) rule.now.emplace_back(a, b);
+        });
   });
   for (const auto& pair : rule.now) {
     const bool begins = std::find(rule.before.begin(), rule.before.end(), pair) == rule.before.end();
@@ -207,9 +209,11 @@ void Stage::animate() {
       sprite.animator.replace(sprite.sheet->find_clip(clip));
     }
     if (new_level) {
-      const auto found = std::find_if(level_->layers.begin(), level_->layers.end(),
-                                      [&](const LevelLayer& layer) { return layer.name == sprite.layer_name.value; });
-      sprite.layer = static_cast<std::size_t>(std::min(found, level_->layers.end() - 1) - level_->layers.begin());
+      const auto found =
+          std::find_if(level_->layers.begin(), level_->layers.end(),
+                       [&](const LevelLayer& layer) { return layer.name == sprite.layer_name.value; });
+      sprite.layer =
+          static_cast<std::size_t>(std::min(found, level_->layers.end() - 1) - level_->layers.begin());
     }
     sprite.animator.tick();
   });
@@ -224,7 +228,8 @@ void Stage::sweep_out() {
   leaving_.clear();
 }
 
-void Stage::add_sprite(DrawList& list, LayerId layer, const Pose& pose, const Sprite& sprite, float between) const {
+void Stage::add_sprite(DrawList& list, LayerId layer, const Pose& pose, const Sprite& sprite,
+                       float between) const {
   if (!sprite.sheet) return;
   const auto index = static_cast<std::size_t>(sprite.animator.frame(setting_.ticks_per_second));
   if (index >= sprite.sheet->frames.size()) return;
@@ -250,15 +255,20 @@ LayerId Stage::draw(DrawList& list, float between) const {
     if (layer.picture) {
       // Repeated sideways over the whole canvas; its bottom lies where the level's bottom comes to rest.
       const IVec2 size = layer.picture->size();
-      const int lowest = static_cast<int>(static_cast<float>(std::max(level_->size().y - camera.canvas.y, 0)) * parallax.y);
+      const int lowest =
+          static_cast<int>(static_cast<float>(std::max(level_->size().y - camera.canvas.y, 0)) * parallax.y);
       const int top = lowest + camera.canvas.y - size.y;
       const int left = list.corner(id).x;
       for (int x = left - ((left % size.x) + size.x) % size.x; x < left + camera.canvas.x; x += size.x)
-        list.add(id, {.picture = layer.picture.get(), .from = layer.picture->area(), .alpha = layer.alpha, .at = Vec2(x, top), .depth = -1e9f});
+        list.add(id, {.picture = layer.picture.get(),
+                      .from = layer.picture->area(),
+                      .alpha = layer.alpha,
+                      .at = Vec2(x, top),
+                      .depth = -1e9f});
     }
     if (!layer.tiles.empty())
-      list.add(id, TilesItem{level_->tileset->picture.get(), layer.tiles.data(), level_->cells, level_->tile_size(),
-                             level_->tileset->frames.data()});
+      list.add(id, TilesItem{level_->tileset->picture.get(), layer.tiles.data(), level_->cells,
+                             level_->tile_size(), level_->tileset->frames.data()});
   }
   entities.each<Sprite, Pose>([&](Entity, const Sprite& sprite, const Pose& pose) {
     add_sprite(list, static_cast<LayerId>(std::min(sprite.layer, layers - 1)), pose, sprite, between);

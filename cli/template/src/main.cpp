@@ -1,8 +1,7 @@
 // @TITLE@: a robin on a garden wall, and berries to eat.
-#include <vole/desktop.hpp>
-
 #include <cmath>
 #include <string>
+#include <vole/desktop.hpp>
 
 class Wall : public vole::Scene {
  public:

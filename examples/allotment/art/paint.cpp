@@ -13,13 +13,13 @@
 
 namespace {
 
-using vole::Colour;
-using vole::Image;
-using vole::IVec2;
 using paint::Grid;
 using paint::ink;
 using paint::paint_grid;
 using paint::read_grid;
+using vole::Colour;
+using vole::Image;
+using vole::IVec2;
 
 // Ordered dithering, the 4 x 4 matrix of B. E. Bayer, 1973: where a band gives way to the next.
 bool dithered(int x, int y, float share) {
@@ -31,7 +31,8 @@ float wave(float x, float period, float shift) {
   return vole::sin_degrees((x / period + shift) * 360.0f);
 }
 
-// The end of an autumn day: night above, embers at the horizon, a low sun and bars of cloud. Repeats every 320 pixels.
+// The end of an autumn day: night above, embers at the horizon, a low sun and bars of cloud. Repeats every
+// 320 pixels.
 Image paint_sky() {
   constexpr std::string_view bands = "NMppPoOyC";
   constexpr std::array<int, 9> starts{0, 18, 38, 54, 70, 88, 102, 112, 124};
@@ -56,14 +57,21 @@ Image paint_sky() {
     for (int x = 0; x < 320; ++x) {
       const int dx = x - sun.x, dy = y - sun.y;
       const int d = dx * dx + dy * dy;
-      if (d < 15 * 15) image.at(x, y) = ink('W');
-      else if (d < 17 * 17) image.at(x, y) = ink('C');
-      else if (d < 24 * 24 && dithered(x, y, 0.5f)) image.at(x, y) = ink('y');
+      if (d < 15 * 15)
+        image.at(x, y) = ink('W');
+      else if (d < 17 * 17)
+        image.at(x, y) = ink('C');
+      else if (d < 24 * 24 && dithered(x, y, 0.5f))
+        image.at(x, y) = ink('y');
     }
-  struct Cloud { int x, y, half, thick; char light, dark; };
-  constexpr Cloud clouds[] = {{60, 46, 46, 6, 'P', 'p'},  {100, 52, 34, 5, 'P', 'p'}, {255, 62, 52, 6, 'o', 'p'},
-                              {205, 69, 30, 4, 'o', 'P'}, {150, 82, 40, 4, 'O', 'o'}, {30, 88, 36, 4, 'O', 'o'},
-                              {290, 96, 34, 4, 'y', 'o'}, {150, 30, 30, 4, 'p', 'M'}, {300, 26, 34, 5, 'p', 'M'}};
+  struct Cloud {
+    int x, y, half, thick;
+    char light, dark;
+  };
+  constexpr Cloud clouds[] = {
+      {60, 46, 46, 6, 'P', 'p'},  {100, 52, 34, 5, 'P', 'p'}, {255, 62, 52, 6, 'o', 'p'},
+      {205, 69, 30, 4, 'o', 'P'}, {150, 82, 40, 4, 'O', 'o'}, {30, 88, 36, 4, 'O', 'o'},
+      {290, 96, 34, 4, 'y', 'o'}, {150, 30, 30, 4, 'p', 'M'}, {300, 26, 34, 5, 'p', 'M'}};
   for (const Cloud& cloud : clouds)
     for (int dx = -cloud.half; dx <= cloud.half; ++dx) {
       const float along = 1.0f - static_cast<float>(dx * dx) / static_cast<float>(cloud.half * cloud.half);
@@ -90,7 +98,8 @@ void paint_ridge(Image& image, const Ridge& ridge, std::uint64_t seed) {
   for (float& height : leaf) height = chance.between(0.0f, ridge.leaf);
   for (int x = 0; x < width; ++x) {
     const auto fx = static_cast<float>(x);
-    const float clump = std::abs(wave(fx, 40.0f, ridge.shift)) * 5.0f + std::abs(wave(fx, 16.0f, ridge.shift * 3)) * 3.0f;
+    const float clump =
+        std::abs(wave(fx, 40.0f, ridge.shift)) * 5.0f + std::abs(wave(fx, 16.0f, ridge.shift * 3)) * 3.0f;
     const float top = ridge.base + ridge.swell * wave(fx, ridge.period, ridge.shift) - clump -
                       leaf[static_cast<std::size_t>(x)];
     for (int y = std::max(static_cast<int>(top), 0); y < image.size().y; ++y) {
@@ -180,11 +189,13 @@ int main(int argc, char** argv) {
   const std::string out = argv[2];
   try {
     for (const std::string name : {"vole", "bulb", "earth", "shed", "letters"})
-      vole::write_png(vole::join_path(out, name + ".png"), paint_grid(read_grid(vole::join_path(grids, name + ".txt"))));
+      vole::write_png(vole::join_path(out, name + ".png"),
+                      paint_grid(read_grid(vole::join_path(grids, name + ".txt"))));
     vole::write_png(vole::join_path(out, "sky.png"), paint_sky());
     vole::write_png(vole::join_path(out, "far-hedges.png"), paint_far_hedges());
     vole::write_png(vole::join_path(out, "near-hedges.png"), paint_near_hedges());
-    vole::write_png(vole::join_path(out, "icon.png"), paint_icon(read_grid(vole::join_path(grids, "vole.txt"))));
+    vole::write_png(vole::join_path(out, "icon.png"),
+                    paint_icon(read_grid(vole::join_path(grids, "vole.txt"))));
   } catch (const std::exception& error) {
     fmt::print(stderr, "{}\n", error.what());
     return 1;

@@ -2,8 +2,8 @@
 //
 //   allotment_rehearse recordings/harvest.run
 //
-// It is no cleverer than it must be: a list of spots to reach in turn, walking towards the next and jumping where the
-// way is blocked, ends, or leads up.
+// It is no cleverer than it must be: a list of spots to reach in turn, walking towards the next and jumping
+// where the way is blocked, ends, or leads up.
 #include <fmt/format.h>
 
 #include <cmath>
@@ -35,19 +35,25 @@ class Player final : public vole::HeadlessHost {
 
   void gather(vole::InputGather& gather) override {
     const auto& stage = session_->stage();
-    if (session_->scene_name() == "title") press(gather, "key Enter", stage.tick_count() == 90);
-    else if (session_->scene_name() == "beds") play(gather, stage);
-    else release(gather);
+    if (session_->scene_name() == "title")
+      press(gather, "key Enter", stage.tick_count() == 90);
+    else if (session_->scene_name() == "beds")
+      play(gather, stage);
+    else
+      release(gather);
   }
 
-  bool closing() const override { return session_->scene_name() == "finish" && session_->stage().tick_count() > 150; }
+  bool closing() const override {
+    return session_->scene_name() == "finish" && session_->stage().tick_count() > 150;
+  }
 
  private:
   static void press(vole::InputGather& gather, const char* name, bool down) {
     gather.add({*vole::find_control(name), down ? 1.0f : 0.0f});
   }
   static void release(vole::InputGather& gather) {
-    for (const char* name : {"key Enter", "key Space", "key ArrowLeft", "key ArrowRight"}) press(gather, name, false);
+    for (const char* name : {"key Enter", "key Space", "key ArrowLeft", "key ArrowRight"})
+      press(gather, name, false);
   }
 
   void play(vole::InputGather& gather, const vole::Stage& stage) {
@@ -73,8 +79,10 @@ class Player final : public vole::HeadlessHost {
     const float aim = must_jump && body.on_ground && !jumping_ ? spot.jump_from * 16 : x;
     const float away = aim - pose.at.x;
     const bool at_start = must_jump && std::abs(away) < 4;
-    if (body.on_ground && !jumping_ && at_start) jumping_ = true;
-    else if (body.on_ground && jumping_ && left_ground_) jumping_ = left_ground_ = false;
+    if (body.on_ground && !jumping_ && at_start)
+      jumping_ = true;
+    else if (body.on_ground && jumping_ && left_ground_)
+      jumping_ = left_ground_ = false;
     if (jumping_ && !body.on_ground) left_ground_ = true;
     const float towards = jumping_ ? x - pose.at.x : away;
     // Let go a little early: the vole slides to a stop.
@@ -106,7 +114,8 @@ int main(int argc, char** argv) {
     options.record = argv[1];
     options.seed = 7;
     Player player;
-    vole::Session session(game, vole::read_project(vole::find_project("game.toml", vole::program_path(argv[0]))),
+    vole::Session session(game,
+                          vole::read_project(vole::find_project("game.toml", vole::program_path(argv[0]))),
                           options, player);
     player.watch(session);
     player.run([&session] { return session.step(); });

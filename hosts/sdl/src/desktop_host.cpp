@@ -56,7 +56,8 @@ class DesktopHost final : public Host {
 
   std::int64_t elapsed() override {
     const auto now = Clock::now();
-    const auto passed = started_ ? std::chrono::duration_cast<std::chrono::nanoseconds>(now - last_) : std::chrono::nanoseconds(0);
+    const auto passed = started_ ? std::chrono::duration_cast<std::chrono::nanoseconds>(now - last_)
+                                 : std::chrono::nanoseconds(0);
     started_ = true;
     last_ = now;
     return passed.count();
@@ -81,7 +82,8 @@ class DesktopHost final : public Host {
   using Clock = std::chrono::steady_clock;
 
   bool open_window(IVec2 size, Uint32 flags) {
-    window_.reset(SDL_CreateWindow(title_.c_str(), SDL_WINDOWPOS_CENTERED, SDL_WINDOWPOS_CENTERED, size.x, size.y, flags));
+    window_.reset(SDL_CreateWindow(title_.c_str(), SDL_WINDOWPOS_CENTERED, SDL_WINDOWPOS_CENTERED, size.x,
+                                   size.y, flags));
     return window_ != nullptr;
   }
 
@@ -108,7 +110,9 @@ class DesktopHost final : public Host {
 
   void take(const SDL_Event& event, InputGather& gather) {
     switch (event.type) {
-      case SDL_QUIT: closing_ = true; break;
+      case SDL_QUIT:
+        closing_ = true;
+        break;
       case SDL_KEYDOWN:
         if (event.key.repeat) break;
         if (wants_full_screen(event.key.keysym))
@@ -116,33 +120,49 @@ class DesktopHost final : public Host {
         else
           put(gather, key_control(event.key.keysym.scancode), 1);
         break;
-      case SDL_KEYUP: put(gather, key_control(event.key.keysym.scancode), 0); break;
-      case SDL_MOUSEBUTTONDOWN: put(gather, mouse_control(event.button.button), 1); break;
-      case SDL_MOUSEBUTTONUP: put(gather, mouse_control(event.button.button), 0); break;
-      case SDL_CONTROLLERDEVICEADDED: add_pad(event.cdevice.which); break;
+      case SDL_KEYUP:
+        put(gather, key_control(event.key.keysym.scancode), 0);
+        break;
+      case SDL_MOUSEBUTTONDOWN:
+        put(gather, mouse_control(event.button.button), 1);
+        break;
+      case SDL_MOUSEBUTTONUP:
+        put(gather, mouse_control(event.button.button), 0);
+        break;
+      case SDL_CONTROLLERDEVICEADDED:
+        add_pad(event.cdevice.which);
+        break;
       case SDL_CONTROLLERDEVICEREMOVED:
         pads_.erase(event.cdevice.which);
         gather.release_all();
         break;
-      case SDL_CONTROLLERBUTTONDOWN: put(gather, button_control(event.cbutton.button), 1); break;
-      case SDL_CONTROLLERBUTTONUP: put(gather, button_control(event.cbutton.button), 0); break;
+      case SDL_CONTROLLERBUTTONDOWN:
+        put(gather, button_control(event.cbutton.button), 1);
+        break;
+      case SDL_CONTROLLERBUTTONUP:
+        put(gather, button_control(event.cbutton.button), 0);
+        break;
       case SDL_CONTROLLERAXISMOTION:
-        put(gather, axis_control(event.caxis.axis), std::max(-1.0f, static_cast<float>(event.caxis.value) / 32767.0f));
+        put(gather, axis_control(event.caxis.axis),
+            std::max(-1.0f, static_cast<float>(event.caxis.value) / 32767.0f));
         break;
       case SDL_WINDOWEVENT:
         // Keys let go while another window has the keyboard are never told of.
         if (event.window.event == SDL_WINDOWEVENT_FOCUS_LOST) gather.release_all();
         break;
-      default: break;
+      default:
+        break;
     }
   }
 
   static bool wants_full_screen(const SDL_Keysym& key) {
-    return key.scancode == SDL_SCANCODE_F11 || (key.scancode == SDL_SCANCODE_RETURN && (key.mod & KMOD_ALT) != 0);
+    return key.scancode == SDL_SCANCODE_F11 ||
+           (key.scancode == SDL_SCANCODE_RETURN && (key.mod & KMOD_ALT) != 0);
   }
 
   void switch_full_screen() {
-    const bool full = (SDL_GetWindowFlags(window_.get()) & SDL_WINDOW_FULLSCREEN_DESKTOP) == SDL_WINDOW_FULLSCREEN_DESKTOP;
+    const bool full =
+        (SDL_GetWindowFlags(window_.get()) & SDL_WINDOW_FULLSCREEN_DESKTOP) == SDL_WINDOW_FULLSCREEN_DESKTOP;
     SDL_SetWindowFullscreen(window_.get(), full ? 0 : SDL_WINDOW_FULLSCREEN_DESKTOP);
   }
 

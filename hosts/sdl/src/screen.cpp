@@ -1,7 +1,8 @@
+#include "screen.hpp"
+
 #include <SDL.h>
 #include <SDL_opengl.h>
 
-#include "screen.hpp"
 #include "vole/app/host.hpp"
 
 namespace vole {
@@ -27,8 +28,9 @@ struct GlCalls {
     return find(clear, "glClear") && find(clear_colour, "glClearColor") && find(viewport, "glViewport") &&
            find(enable, "glEnable") && find(make_textures, "glGenTextures") &&
            find(delete_textures, "glDeleteTextures") && find(bind_texture, "glBindTexture") &&
-           find(texture_option, "glTexParameteri") && find(fill_texture, "glTexImage2D") && find(begin, "glBegin") &&
-           find(end, "glEnd") && find(texture_at, "glTexCoord2f") && find(point, "glVertex2f");
+           find(texture_option, "glTexParameteri") && find(fill_texture, "glTexImage2D") &&
+           find(begin, "glBegin") && find(end, "glEnd") && find(texture_at, "glTexCoord2f") &&
+           find(point, "glVertex2f");
   }
 
  private:
@@ -41,7 +43,8 @@ struct GlCalls {
 
 class GlScreen final : public Screen {
  public:
-  GlScreen(SDL_Window* window, SDL_GLContext context, const GlCalls& gl) : window_(window), context_(context), gl_(gl) {
+  GlScreen(SDL_Window* window, SDL_GLContext context, const GlCalls& gl)
+      : window_(window), context_(context), gl_(gl) {
     gl_.make_textures(1, &texture_);
     gl_.enable(GL_TEXTURE_2D);
     gl_.bind_texture(GL_TEXTURE_2D, texture_);
@@ -62,8 +65,8 @@ class GlScreen final : public Screen {
     gl_.viewport(0, 0, window.x, window.y);
     gl_.clear_colour(bar_colour.r / 255.0f, bar_colour.g / 255.0f, bar_colour.b / 255.0f, 1.0f);
     gl_.clear(GL_COLOR_BUFFER_BIT);
-    gl_.fill_texture(GL_TEXTURE_2D, 0, GL_RGBA, canvas.size().x, canvas.size().y, 0, GL_RGBA, GL_UNSIGNED_BYTE,
-                     canvas.row(0));
+    gl_.fill_texture(GL_TEXTURE_2D, 0, GL_RGBA, canvas.size().x, canvas.size().y, 0, GL_RGBA,
+                     GL_UNSIGNED_BYTE, canvas.row(0));
     gl_.viewport(part.left(), window.y - part.bottom(), part.size.x, part.size.y);
     gl_.begin(GL_TRIANGLE_STRIP);
     corner(0, 0);

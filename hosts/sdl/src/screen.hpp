@@ -1,4 +1,5 @@
-// Shows a finished canvas in a window: through one GL texture, or onto the window's own pixels where there is no GL.
+// Shows a finished canvas in a window: through one GL texture, or onto the window's own pixels where there is
+// no GL.
 #pragma once
 
 #include <memory>

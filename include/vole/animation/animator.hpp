@@ -1,8 +1,7 @@
 // Plays one clip of a sheet, in ticks.
 //
-//   animator.play(sheet.clip("run"));    // each tick: playing the clip that plays already does not restart it
-//   animator.tick();
-//   int frame = animator.frame(60);
+//   animator.play(sheet.clip("run"));    // each tick: playing the clip that plays already does not restart
+//   it animator.tick(); int frame = animator.frame(60);
 #pragma once
 
 #include "vole/asset/sheet.hpp"
@@ -11,7 +10,8 @@ namespace vole {
 
 class Animator {
  public:
-  // Starts the clip from its first frame unless it plays already. The clip must outlive the animator or its next play.
+  // Starts the clip from its first frame unless it plays already. The clip must outlive the animator or its
+  // next play.
   void play(const Clip& clip);
   // Starts the clip from its first frame in any case.
   void restart(const Clip& clip);

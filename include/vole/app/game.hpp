@@ -22,7 +22,8 @@ class Game {
 
   template <class SceneType>
   Game& scene(std::string_view name) {
-    scenes_.push_back({std::string(name), [] { return std::unique_ptr<Scene>(std::make_unique<SceneType>()); }});
+    scenes_.push_back(
+        {std::string(name), [] { return std::unique_ptr<Scene>(std::make_unique<SceneType>()); }});
     return *this;
   }
   template <Described T>

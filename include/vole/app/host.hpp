@@ -1,5 +1,5 @@
-// What a platform must offer a game: time, input, and a place to show the canvas. The game is a step that the host
-// calls; no one owns the thread with a loop of their own, because a browser calls back.
+// What a platform must offer a game: time, input, and a place to show the canvas. The game is a step that the
+// host calls; no one owns the thread with a loop of their own, because a browser calls back.
 #pragma once
 
 #include <cstdint>

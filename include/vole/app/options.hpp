@@ -25,8 +25,9 @@ struct Options {
   int scale = 0;  // 0: as large as fits; for shots 4
 };
 
-// Reads a game's command line. Returns an exit code when the program should end at once (0 after --help, 2 after
-// printing what is wrong with the command line).
-std::optional<int> parse_options(int argc, const char* const* argv, const std::string& title, Options& options);
+// Reads a game's command line. Returns an exit code when the program should end at once (0 after --help, 2
+// after printing what is wrong with the command line).
+std::optional<int> parse_options(int argc, const char* const* argv, const std::string& title,
+                                 Options& options);
 
 }  // namespace vole

@@ -70,8 +70,8 @@ class Session {
   std::unique_ptr<InputReader> reader_;
   std::size_t next_checkpoint_ = 0;
   std::vector<Problem> differences_;
-  std::uint64_t settings_stamp_ = 0;           // of controls and kinds, as last looked at
-  std::vector<Problem> settings_problems_;     // what keeps their newest versions from use
+  std::uint64_t settings_stamp_ = 0;        // of controls and kinds, as last looked at
+  std::vector<Problem> settings_problems_;  // what keeps their newest versions from use
 
   Image canvas_;
   DrawList list_;

@@ -18,7 +18,8 @@ class Ticker {
  private:
   std::int64_t rate_;
   std::int64_t most_;
-  std::int64_t gathered_ = 0;  // nanoseconds times rate: a tick is due for each 10^9, so nothing is ever rounded
+  std::int64_t gathered_ =
+      0;  // nanoseconds times rate: a tick is due for each 10^9, so nothing is ever rounded
 };
 
 }  // namespace vole

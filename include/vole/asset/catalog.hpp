@@ -4,8 +4,8 @@
 //   Asset<Sheet> vole = catalog.get<Sheet>("vole");     // assets/vole.sheet.toml, loaded once and shared
 //   vole->clip("run");
 //
-// An Asset always shows the last good version: refresh() loads changed files anew, reports what is broken, and
-// leaves the old version where the new one cannot be used.
+// An Asset always shows the last good version: refresh() loads changed files anew, reports what is broken,
+// and leaves the old version where the new one cannot be used.
 #pragma once
 
 #include <cstdint>
@@ -42,8 +42,9 @@ class Loading {
   std::vector<std::string> files_;
 };
 
-// Specialised beside each type that a catalog can hold: `word`, `folder`, `ending`, optionally `plain_ending` (a file
-// that serves when there is none with the first ending), and `static T load(Loading&)`, which throws Error.
+// Specialised beside each type that a catalog can hold: `word`, `folder`, `ending`, optionally `plain_ending`
+// (a file that serves when there is none with the first ending), and `static T load(Loading&)`, which throws
+// Error.
 template <class T>
 struct AssetSort;
 
@@ -114,8 +115,8 @@ class Catalog {
 
   const std::string& root() const { return root_; }
 
-  // Loads the asset on first use. Throws Error: for an unknown name at `asked` (the place that names it), with the
-  // nearest known name; for a broken file with every problem in it.
+  // Loads the asset on first use. Throws Error: for an unknown name at `asked` (the place that names it),
+  // with the nearest known name; for a broken file with every problem in it.
   template <class T>
   Asset<T> get(std::string_view name, const Place& asked = {}) {
     const MakeSlot make = [] { return std::unique_ptr<detail::SlotBase>(new detail::Slot<T>); };
@@ -141,8 +142,9 @@ class Catalog {
     return files;
   }
 
-  // Loads anew what has changed on disk since it was loaded. Problems go to the report; the broken asset keeps its
-  // last good version and is tried again when its files change once more. Returns how many were loaded anew.
+  // Loads anew what has changed on disk since it was loaded. Problems go to the report; the broken asset
+  // keeps its last good version and is tried again when its files change once more. Returns how many were
+  // loaded anew.
   int refresh(Report& report);
   // What keeps broken assets from being loaded anew, as of the last refresh.
   std::vector<Problem> broken() const;

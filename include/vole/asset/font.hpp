@@ -25,7 +25,8 @@ class Font {
   const Picture& picture() const { return *sheet_->picture; }
   int line_height() const { return sheet_->frame_size.y; }
 
-  // A letter the font lacks is shown in the other case, else as '?'; nullptr for a letter with nothing to show.
+  // A letter the font lacks is shown in the other case, else as '?'; nullptr for a letter with nothing to
+  // show.
   const Glyph* glyph(char32_t letter) const;
   int advance(char32_t letter) const;
   // Width and height in pixels; '\n' starts a new line.

@@ -1,5 +1,5 @@
-// Pixels ready to be drawn: alpha multiplied in, and each area's sort of transparency known, so that the renderer
-// copies what is opaque and blends only what must be blended.
+// Pixels ready to be drawn: alpha multiplied in, and each area's sort of transparency known, so that the
+// renderer copies what is opaque and blends only what must be blended.
 #pragma once
 
 #include "vole/asset/catalog.hpp"
@@ -7,7 +7,8 @@
 
 namespace vole {
 
-// opaque: every pixel hides what is below. cutout: each pixel hides all or nothing. blended: some let light through.
+// opaque: every pixel hides what is below. cutout: each pixel hides all or nothing. blended: some let light
+// through.
 enum class Alpha { opaque, cutout, blended };
 
 class Picture {

@@ -2,7 +2,8 @@
 //
 //   picture = "vole.png"                    # in the same folder; NAME.png when left out
 //   frame = { size = [16, 16], margin = 0, spacing = 0 }
-//   pivot = "bottom"                        # or [8, 16]: the point of a frame that sits on a sprite's position
+//   pivot = "bottom"                        # or [8, 16]: the point of a frame that sits on a sprite's
+//   position
 //
 //   [clips.run]
 //   frames = [4, 5, 6, 7]                   # counted from 0, left to right and top to bottom
@@ -79,8 +80,9 @@ void describe(V& v, FrameCut& cut) {
 std::vector<IRect> cut_frames(IVec2 picture_size, const FrameCut& cut, const Place& place,
                               std::string_view picture_name);
 
-// The picture that a file in assets/ names: `written` is relative to that file's folder, with or without ".png";
-// when it is empty, the picture with the file's own name. Throws Error at `written` or else at `otherwise`.
+// The picture that a file in assets/ names: `written` is relative to that file's folder, with or without
+// ".png"; when it is empty, the picture with the file's own name. Throws Error at `written` or else at
+// `otherwise`.
 std::shared_ptr<const Picture> picture_beside(Loading& loading, const Located<std::string>& written,
                                               const Place& otherwise);
 

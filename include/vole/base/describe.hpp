@@ -11,9 +11,9 @@
 //   Hash hash;  add_to(hash, bulb);
 //   std::string toml = to_toml(bulb);
 //
-// A field may be a bool, a number, a std::string, Vec2, IVec2, Colour, an enum with enum_names, another described
-// struct, std::vector or std::optional of these, Named (a table with keys of the writer's choice), Located
-// (a value that keeps its place), a Node (left as it is), or a type with its own read_field.
+// A field may be a bool, a number, a std::string, Vec2, IVec2, Colour, an enum with enum_names, another
+// described struct, std::vector or std::optional of these, Named (a table with keys of the writer's choice),
+// Located (a value that keeps its place), a Node (left as it is), or a type with its own read_field.
 #pragma once
 
 #include <array>
@@ -105,8 +105,8 @@ void read_scalar(const Node& node, Vec2& value, const FieldRule& rule, Report& r
 void read_scalar(const Node& node, IVec2& value, const FieldRule& rule, Report& report);
 void read_scalar(const Node& node, Colour& value, const FieldRule& rule, Report& report);
 // Within the rule and [low, high]; leaves the value alone and reports otherwise.
-void read_whole(const Node& node, std::int64_t& value, std::int64_t low, std::int64_t high, const FieldRule& rule,
-                Report& report);
+void read_whole(const Node& node, std::int64_t& value, std::int64_t low, std::int64_t high,
+                const FieldRule& rule, Report& report);
 // The index of the text among the names, or -1 after reporting.
 int read_choice(const Node& node, const std::vector<std::string>& names, Report& report);
 bool expect(const Node& node, Node::Type type, std::string_view wanted, Report& report);
@@ -121,11 +121,15 @@ void write_scalar(std::string& out, std::string_view value);
 }  // namespace detail
 
 template <class T>
-concept Described = requires(detail::AnyVisitor& v, T& value) { describe(v, value); };
+concept Described = requires(detail::AnyVisitor& v, T& value) {
+  describe(v, value);
+};
 
 // An enum with a function `constexpr auto enum_names(Kind)` that returns a std::array of its names, in order.
 template <class T>
-concept NamedEnum = std::is_enum_v<T> && requires(T value) { enum_names(value).size(); };
+concept NamedEnum = std::is_enum_v<T> && requires(T value) {
+  enum_names(value).size();
+};
 
 // Reads the fields of one table; finish() reports the keys that nobody asked for.
 class Reader {
@@ -263,7 +267,8 @@ class Hasher {
 template <Described T>
 void add_to(Hash& hash, const T& value) {
   Hasher hasher(hash);
-  describe(hasher, const_cast<T&>(value));  // a describe function takes T& for readers; a hasher changes nothing
+  describe(hasher,
+           const_cast<T&>(value));  // a describe function takes T& for readers; a hasher changes nothing
 }
 
 // Writes a described struct as the lines of a TOML table, state fields included.

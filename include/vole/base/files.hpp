@@ -1,5 +1,5 @@
-// Reading and writing whole files, and listing folders. Every failure is an Error that names the file and, when
-// a file is missing, the nearest name in its folder.
+// Reading and writing whole files, and listing folders. Every failure is an Error that names the file and,
+// when a file is missing, the nearest name in its folder.
 #pragma once
 
 #include <cstdint>
@@ -15,15 +15,16 @@ using Bytes = std::vector<unsigned char>;
 std::string read_text(const std::string& path, std::size_t most_bytes);
 Bytes read_bytes(const std::string& path, std::size_t most_bytes);
 
-// Writes the whole file or nothing: the old content stays until the new one is complete. Makes missing folders.
+// Writes the whole file or nothing: the old content stays until the new one is complete. Makes missing
+// folders.
 void write_whole(const std::string& path, std::string_view content);
 void write_whole(const std::string& path, const Bytes& content);
 
 bool file_exists(const std::string& path);
 bool folder_exists(const std::string& path);
 
-// Paths of the files below a folder, relative to it, with '/' between names, sorted by their bytes. Hidden files
-// and folders, and links to folders, are left out. Throws Error when the folder cannot be read.
+// Paths of the files below a folder, relative to it, with '/' between names, sorted by their bytes. Hidden
+// files and folders, and links to folders, are left out. Throws Error when the folder cannot be read.
 std::vector<std::string> list_files(const std::string& folder);
 
 // A number that changes when the file is written anew; 0 when there is no such file.

@@ -12,7 +12,8 @@ namespace vole {
 // counting 1; letter case counts nothing), or an empty text when nothing is near.
 std::string nearest_name(std::string_view wrong, std::span<const std::string> known);
 
-// `did you mean "run"?`; without a near name `known: "idle", "run"` (at most eight); empty when none is known.
+// `did you mean "run"?`; without a near name `known: "idle", "run"` (at most eight); empty when none is
+// known.
 std::string did_you_mean(std::string_view wrong, std::span<const std::string> known);
 
 // The names of a list of things that have a `name`.

@@ -24,11 +24,11 @@ class Node {
   Type type = Type::table;
   Place place;
 
-  std::string text;         // text, and a date as it was written
-  std::int64_t whole = 0;   // whole
-  double number = 0;        // number and whole
-  bool yes = false;         // yes_no
-  std::vector<Node> items;  // array
+  std::string text;            // text, and a date as it was written
+  std::int64_t whole = 0;      // whole
+  double number = 0;           // number and whole
+  bool yes = false;            // yes_no
+  std::vector<Node> items;     // array
   std::vector<Entry> entries;  // table, in the order of the file
 
   // The value under a key of a table; nullptr when there is none.

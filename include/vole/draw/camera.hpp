@@ -12,10 +12,10 @@ namespace vole {
 class Camera {
  public:
   IVec2 canvas{320, 180};
-  Rect bounds;            // the camera stays inside; empty: it goes anywhere
-  Vec2 offset{0, 0};      // added to what is followed
-  float smoothing = 0;    // seconds in which it closes in on half of the distance; 0: at once
-  Vec2 slack{0, 0};       // the target may be this far from the middle before the camera moves (dead zone)
+  Rect bounds;          // the camera stays inside; empty: it goes anywhere
+  Vec2 offset{0, 0};    // added to what is followed
+  float smoothing = 0;  // seconds in which it closes in on half of the distance; 0: at once
+  Vec2 slack{0, 0};     // the target may be this far from the middle before the camera moves (dead zone)
 
   // Puts the middle here at once, also for interpolation.
   void jump_to(Vec2 middle);
@@ -23,8 +23,8 @@ class Camera {
   void follow(Vec2 target, float seconds);
 
   Vec2 middle() const { return middle_; }
-  // The world's point on the canvas's top left, `between` of the way from the last tick's place to this one's, in
-  // whole pixels, for a layer that goes along with the camera by `parallax`.
+  // The world's point on the canvas's top left, `between` of the way from the last tick's place to this
+  // one's, in whole pixels, for a layer that goes along with the camera by `parallax`.
   IVec2 corner(Vec2 parallax, float between) const;
 
  private:

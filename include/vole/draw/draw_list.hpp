@@ -1,5 +1,5 @@
-// What a picture on the screen is made of: items in layers, collected anew for each drawn frame and then drawn by a
-// renderer (raster.hpp). Collecting changes nothing in the game.
+// What a picture on the screen is made of: items in layers, collected anew for each drawn frame and then
+// drawn by a renderer (raster.hpp). Collecting changes nothing in the game.
 //
 //   list.start(canvas.size());
 //   LayerId ground = list.add_layer(camera_corner);      // later layers lie over earlier ones
@@ -7,8 +7,8 @@
 //   list.fill(hud, {{4, 4}, {60, 12}}, Colour{0, 0, 0, 128});
 //   list.sort();
 //
-// Positions are in pixels of the world; a layer's corner (where its world meets the canvas's top left) is whole, and
-// so is every position after rounding, so pixel art does not shimmer when the camera moves.
+// Positions are in pixels of the world; a layer's corner (where its world meets the canvas's top left) is
+// whole, and so is every position after rounding, so pixel art does not shimmer when the camera moves.
 #pragma once
 
 #include <cstdint>
@@ -26,14 +26,14 @@ struct PictureItem {
   IRect from;
   Alpha alpha = Alpha::blended;  // of that part: Picture::alpha_of
   Vec2 at{0, 0};
-  IVec2 pivot{0, 0};  // in pixels of the frame
-  Vec2 scale{1, 1};   // 1/64 to 64
-  float rotation = 0; // degrees clockwise round the pivot
+  IVec2 pivot{0, 0};   // in pixels of the frame
+  Vec2 scale{1, 1};    // 1/64 to 64
+  float rotation = 0;  // degrees clockwise round the pivot
   bool flip_x = false;
   bool flip_y = false;
   Colour tint = white;
   float opacity = 1;
-  float depth = 0;    // within a layer: larger is nearer
+  float depth = 0;  // within a layer: larger is nearer
 };
 
 // A grid of equal tiles, of which only what the canvas shows is looked at.
@@ -91,7 +91,8 @@ class DrawList {
   std::vector<DrawItem> items_;
 };
 
-// The pixel a position falls on: the nearest, halves up. Far-off and not finite positions are brought within a million.
+// The pixel a position falls on: the nearest, halves up. Far-off and not finite positions are brought within
+// a million.
 int to_pixel(float position);
 
 }  // namespace vole

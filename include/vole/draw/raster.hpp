@@ -5,8 +5,8 @@
 //   canvas.fill(sky);
 //   raster.draw(list, canvas);
 //
-// Blending is the "over" of T. Porter, T. Duff, "Compositing Digital Images", 1984, on premultiplied colours of
-// 8 bits with correct rounding.
+// Blending is the "over" of T. Porter, T. Duff, "Compositing Digital Images", 1984, on premultiplied colours
+// of 8 bits with correct rounding.
 #pragma once
 
 #include <vector>
@@ -27,9 +27,9 @@ class Raster {
   std::vector<const Colour*> opaque_rows_;  // of one row of tiles: where each tile's pixels are read
 };
 
-// What a picture's pixels map to: fixed point with 16 bits below the point. The pixel (x, y) of the canvas shows the
-// frame's pixel (floor(u), floor(v)), u = start_u + x * across_u + y * down_u, and likewise v. Public so that another
-// renderer can show the same pixels.
+// What a picture's pixels map to: fixed point with 16 bits below the point. The pixel (x, y) of the canvas
+// shows the frame's pixel (floor(u), floor(v)), u = start_u + x * across_u + y * down_u, and likewise v.
+// Public so that another renderer can show the same pixels.
 struct PixelMap {
   std::int64_t start_u = 0, across_u = 0, down_u = 0;
   std::int64_t start_v = 0, across_v = 0, down_v = 0;

@@ -1,7 +1,7 @@
 // The things a person can press or push, by name: "key Space", "pad south", "pad stick left x".
 //
-// Keys are named by where they sit on the keyboard, in the words of the W3C "UI Events KeyboardEvent code Values"
-// (KeyA, ArrowLeft, Space, ShiftLeft, ...). Pad buttons are named by where they sit on the pad.
+// Keys are named by where they sit on the keyboard, in the words of the W3C "UI Events KeyboardEvent code
+// Values" (KeyA, ArrowLeft, Space, ShiftLeft, ...). Pad buttons are named by where they sit on the pad.
 #pragma once
 
 #include <cstdint>

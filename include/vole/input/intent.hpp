@@ -1,4 +1,5 @@
-// What a thing wants to do this tick. Pilots write it, movers read it: a mover cannot tell a person from a mind.
+// What a thing wants to do this tick. Pilots write it, movers read it: a mover cannot tell a person from a
+// mind.
 #pragma once
 
 #include "vole/base/vec.hpp"

@@ -1,4 +1,5 @@
-// A run that can be had again: what was done in each tick, the seed, and checksums of the state. NAME.run is TOML:
+// A run that can be had again: what was done in each tick, the seed, and checksums of the state. NAME.run is
+// TOML:
 //
 //   game = "allotment"
 //   seed = 7
@@ -6,8 +7,9 @@
 //   checksum = "9f3c20aa17be4d55"
 //   inputs = ["0 walk 100", "41 jump +", "52 jump -"]
 //
-// An input line is a tick, a name and what happened: an axis has its new value in hundredths; an action has a '+' for
-// each press and a '-' for each release, in order, or '.' when it was let go without a release (a change of scene).
+// An input line is a tick, a name and what happened: an axis has its new value in hundredths; an action has a
+// '+' for each press and a '-' for each release, in order, or '.' when it was let go without a release (a
+// change of scene).
 #pragma once
 
 #include <cstdint>
@@ -20,14 +22,15 @@
 namespace vole {
 
 struct Recording {
-  std::string game;           // its id
+  std::string game;  // its id
   std::string game_version;
   std::string vole_version;
   std::uint64_t seed = 0;
   int ticks_per_second = 60;
   std::int64_t ticks = 0;
-  std::string checksum;       // of the state after the last tick, 16 hexadecimal digits
-  std::vector<Located<std::string>> checkpoints;  // "tick checksum" every now and then, to find where runs part
+  std::string checksum;  // of the state after the last tick, 16 hexadecimal digits
+  std::vector<Located<std::string>>
+      checkpoints;  // "tick checksum" every now and then, to find where runs part
   std::vector<Located<std::string>> inputs;
 };
 
@@ -52,8 +55,8 @@ class InputWriter {
 // Gives the inputs of a recording back, tick after tick.
 class InputReader {
  public:
-  // Throws Error, all at once, for lines that do not parse, are out of order or name what the game does not have.
-  // `controls` must outlive this.
+  // Throws Error, all at once, for lines that do not parse, are out of order or name what the game does not
+  // have. `controls` must outlive this.
   InputReader(const Recording& recording, const Controls& controls);
 
   // The input of the next tick; after the last line everything stays as it is.

@@ -1,4 +1,5 @@
-// What a person did, as one tick sees it, and the gathering that makes sure that each press reaches exactly one tick.
+// What a person did, as one tick sees it, and the gathering that makes sure that each press reaches exactly
+// one tick.
 //
 //   gather.add(event);                        // the host, whenever something arrives
 //   const TickInput& input = gather.latch();  // the loop, once a tick
@@ -17,7 +18,7 @@ class TickInput {
  public:
   struct ActionState {
     bool held = false;
-    std::uint8_t presses = 0;   // since the tick before
+    std::uint8_t presses = 0;  // since the tick before
     std::uint8_t releases = 0;
 
     friend bool operator==(const ActionState&, const ActionState&) = default;
@@ -40,7 +41,9 @@ class TickInput {
   std::vector<ActionState> actions;
   std::vector<std::int8_t> axes;  // hundredths
 
-  friend bool operator==(const TickInput& a, const TickInput& b) { return a.actions == b.actions && a.axes == b.axes; }
+  friend bool operator==(const TickInput& a, const TickInput& b) {
+    return a.actions == b.actions && a.axes == b.axes;
+  }
 
  private:
   const Controls* controls_ = nullptr;
@@ -54,7 +57,8 @@ class InputGather {
   void add(const ControlEvent& event);
   // Everything since the latch before. The result stays until the next latch.
   const TickInput& latch();
-  // Lets go of everything: what is held must be pressed anew to count. For a change of scene or a lost window focus.
+  // Lets go of everything: what is held must be pressed anew to count. For a change of scene or a lost window
+  // focus.
   void release_all();
 
  private:

@@ -21,8 +21,8 @@ struct Kinds {
   bool has(std::string_view name) const;
 };
 
-// Reads kinds.toml and kinds/*.toml of a game's folder; a game may have neither. Throws Error, also for a kind that
-// stands twice.
+// Reads kinds.toml and kinds/*.toml of a game's folder; a game may have neither. Throws Error, also for a
+// kind that stands twice.
 Kinds read_kinds(const std::string& root);
 
 }  // namespace vole

@@ -1,5 +1,5 @@
-// A level: layers of tiles and pictures in drawing order, places where things stand, and what is solid. Read from
-// levels/NAME.level.toml:
+// A level: layers of tiles and pictures in drawing order, places where things stand, and what is solid. Read
+// from levels/NAME.level.toml:
 //
 //   tileset = "earth"
 //   legend = { "." = "", "#" = "earth" }     # what the letters of the rows stand for; "" is nothing
@@ -7,7 +7,8 @@
 //   [[layers]]
 //   name = "hedges"
 //   picture = "hedges"                       # repeated sideways, its bottom at the level's bottom
-//   parallax = [0.3, 0.1]                    # how far it goes with the camera: 0 not at all, 1 with the level
+//   parallax = [0.3, 0.1]                    # how far it goes with the camera: 0 not at all, 1 with the
+//   level
 //
 //   [[layers]]
 //   name = "ground"
@@ -15,8 +16,8 @@
 //
 //   [[places]]
 //   kind = "bulb"
-//   cell = [2, 0]                            # feet in the middle of the cell's bottom; or at = [40, 16] in pixels
-//   bulb = { worth = 5 }                     # put over what the kind says
+//   cell = [2, 0]                            # feet in the middle of the cell's bottom; or at = [40, 16] in
+//   pixels bulb = { worth = 5 }                     # put over what the kind says
 #pragma once
 
 #include <cstdint>
@@ -32,7 +33,8 @@ namespace vole {
 struct LevelLayer {
   std::string name;
   Vec2 parallax{1, 1};
-  std::vector<std::uint16_t> tiles;  // row by row, 0 for none, else the tile's index + 1; empty: no tiles at all
+  std::vector<std::uint16_t>
+      tiles;  // row by row, 0 for none, else the tile's index + 1; empty: no tiles at all
   std::shared_ptr<const Picture> picture;
   Alpha alpha = Alpha::opaque;  // of the picture
 };

@@ -1,4 +1,5 @@
-// Which cells of a level are solid. What lies outside counts as solid or open, side by side as the level says.
+// Which cells of a level are solid. What lies outside counts as solid or open, side by side as the level
+// says.
 #pragma once
 
 #include <cstdint>

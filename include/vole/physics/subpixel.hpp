@@ -1,6 +1,6 @@
-// The lattice on which bodies stand: 1/256 of a pixel. Collision is worked out in whole numbers on this lattice, so
-// it is exact and the same on every machine, and a body that stands on a floor stands on it, not 0.0001 inside.
-// A float holds every lattice point up to 65,536 pixels from the origin: 4,096 tiles of 16.
+// The lattice on which bodies stand: 1/256 of a pixel. Collision is worked out in whole numbers on this
+// lattice, so it is exact and the same on every machine, and a body that stands on a floor stands on it, not
+// 0.0001 inside. A float holds every lattice point up to 65,536 pixels from the origin: 4,096 tiles of 16.
 #pragma once
 
 #include <cmath>
@@ -12,7 +12,8 @@ namespace vole {
 
 inline constexpr std::int64_t subpixels = 256;
 
-// The nearest lattice point, in subpixels. Not finite, or beyond 2^31 pixels: clamped, so it is always defined.
+// The nearest lattice point, in subpixels. Not finite, or beyond 2^31 pixels: clamped, so it is always
+// defined.
 inline std::int64_t to_subpixels(float pixels) {
   constexpr double furthest = 2147483648.0;
   if (!(pixels > -furthest)) return pixels != pixels ? 0 : static_cast<std::int64_t>(-furthest) * subpixels;

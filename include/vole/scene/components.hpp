@@ -11,7 +11,8 @@
 
 namespace vole {
 
-// Where a thing is: every thing of a kind has one. Its position is where its feet stand, or its sprite's pivot.
+// Where a thing is: every thing of a kind has one. Its position is where its feet stand, or its sprite's
+// pivot.
 struct Pose {
   Vec2 at{0, 0};
   Vec2 before{0, 0};  // at the end of the tick before, for drawing in between
@@ -31,8 +32,8 @@ struct Body {
   Vec2 size{12, 12};
   Vec2 offset{0, 0};  // of the middle of the box's bottom from the position
 
-  Vec2 velocity{0, 0};  // pixels a second
-  Vec2 remainder{0, 0}; // motion smaller than the lattice, kept for the next tick
+  Vec2 velocity{0, 0};   // pixels a second
+  Vec2 remainder{0, 0};  // motion smaller than the lattice, kept for the next tick
   bool on_ground = false;
   bool at_wall = false;
 
@@ -89,20 +90,20 @@ void describe(V& v, Person& person) {
 
 // `side_mover`: walks and jumps, seen from the side.
 struct SideMover {
-  float speed = 90;           // pixels a second
-  float acceleration = 600;   // pixels a second, each second
-  float deceleration = 800;   // when letting go or turning, on the ground
-  float air_control = 0.7f;   // share of both while in the air
+  float speed = 90;          // pixels a second
+  float acceleration = 600;  // pixels a second, each second
+  float deceleration = 800;  // when letting go or turning, on the ground
+  float air_control = 0.7f;  // share of both while in the air
   float gravity = 900;
-  float jump = 280;           // upward speed at the start of a jump
-  float fall_cap = 320;       // the fastest fall
-  float late_jump = 0.1f;     // seconds after leaving the ground in which a jump still counts
-  float early_jump = 0.1f;    // seconds before landing in which a press is kept
-  float short_hop = 0.45f;    // share of the upward speed kept when jump is let go
+  float jump = 280;         // upward speed at the start of a jump
+  float fall_cap = 320;     // the fastest fall
+  float late_jump = 0.1f;   // seconds after leaving the ground in which a jump still counts
+  float early_jump = 0.1f;  // seconds before landing in which a press is kept
+  float short_hop = 0.45f;  // share of the upward speed kept when jump is let go
 
   float since_ground = 1000;  // seconds
   float since_press = 1000;
-  bool rising = false;        // in a jump that can still be cut short
+  bool rising = false;  // in a jump that can still be cut short
 };
 template <class V>
 void describe(V& v, SideMover& mover) {

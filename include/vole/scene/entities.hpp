@@ -4,8 +4,8 @@
 //   entities.add(bulb, Pose{{40, 16}});
 //   entities.each<Pose, Body>([](Entity, Pose& pose, Body& body) { ... });
 //
-// Components stay where they are in memory until their entity is destroyed, so a reference holds while others are
-// added. Everything is visited in the order in which it was added, the same in every run.
+// Components stay where they are in memory until their entity is destroyed, so a reference holds while others
+// are added. Everything is visited in the order in which it was added, the same in every run.
 #pragma once
 
 #include <array>
@@ -28,8 +28,8 @@ namespace detail {
 
 std::size_t next_component_type();
 
-// A number for each component type; its value depends on the order of first use and never on anything that a game
-// can see.
+// A number for each component type; its value depends on the order of first use and never on anything that a
+// game can see.
 template <class T>
 std::size_t component_type() {
   static const std::size_t type = next_component_type();
@@ -127,7 +127,8 @@ class Entities {
     return find<T>(entity) != nullptr;
   }
 
-  // Calls visit(entity, first, rest...) for each that has them all, in the order in which `First` was attached.
+  // Calls visit(entity, first, rest...) for each that has them all, in the order in which `First` was
+  // attached.
   template <class First, class... Rest, class Visit>
   void each(Visit&& visit) {
     auto& firsts = pool<First>();

@@ -14,8 +14,8 @@
 
 namespace vole {
 
-// Where a scene adds what is not a thing of the level: score, labels, pictures. It lies over everything and the
-// camera does not move it.
+// Where a scene adds what is not a thing of the level: score, labels, pictures. It lies over everything and
+// the camera does not move it.
 class Drawing {
  public:
   Drawing(const Stage& stage, DrawList& list, LayerId layer, float between)

@@ -7,6 +7,7 @@
 namespace vole {
 
 // Moves the body for `seconds` (one tick), swept against the grid.
-void move_sideways(const SolidGrid& grid, const Intent& intent, float seconds, SideMover& mover, Body& body, Pose& pose);
+void move_sideways(const SolidGrid& grid, const Intent& intent, float seconds, SideMover& mover, Body& body,
+                   Pose& pose);
 
 }  // namespace vole

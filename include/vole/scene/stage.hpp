@@ -66,8 +66,8 @@ class Stage {
   bool has_level() const { return static_cast<bool>(level_); }
   const Level& level() const { return *level_; }
 
-  // Brings a thing of a kind to life with its feet (or pivot) at a position; `over` is a table of components to put
-  // over the kind's. Throws Error.
+  // Brings a thing of a kind to life with its feet (or pivot) at a position; `over` is a table of components
+  // to put over the kind's. Throws Error.
   Entity spawn(std::string_view kind, Vec2 at, const Node& over = {}, const Place& asked = {});
   // At the end of the tick. Until then the thing is there, but meets nobody any more.
   void remove(Entity entity);
@@ -107,7 +107,8 @@ class Stage {
   void end_tick();
   const SceneChange* change() const { return change_ ? change_.get() : nullptr; }
   void bring(std::any carried) { brought_ = std::move(carried); }
-  // Adds the level's layers and all sprites to the list, in the level's order, and returns the layer above them all.
+  // Adds the level's layers and all sprites to the list, in the level's order, and returns the layer above
+  // them all.
   LayerId draw(DrawList& list, float between) const;
   // The shapes over the picture: bodies, pivots, solid cells.
   void draw_xray(DrawList& list, float between) const;
@@ -140,7 +141,8 @@ class Stage {
   Asset<Level> level_;
   int level_version_ = 0;
   std::vector<Entity> leaving_;
-  std::deque<MeetingRule> meetings_;  // a deque: a meeting may add rules, and those there must stay where they are
+  std::deque<MeetingRule>
+      meetings_;  // a deque: a meeting may add rules, and those there must stay where they are
   Entity followed_;
   std::unique_ptr<SceneChange> change_;
   std::any brought_;

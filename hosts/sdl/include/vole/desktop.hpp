@@ -9,7 +9,8 @@
 
 namespace vole {
 
-// Opens a window unless the options say otherwise, and runs the game to its end. Returns the program's exit code.
+// Opens a window unless the options say otherwise, and runs the game to its end. Returns the program's exit
+// code.
 int run(int argc, char** argv, const Game& game);
 
 // A window with keyboard, mouse and pads. Throws Error when there is no display.
