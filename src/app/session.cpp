@@ -87,7 +87,10 @@ void Session::enter(std::string_view scene, std::any carried, const Place& asked
   const StageSetting setting{catalog_, kinds_, game_.types(), project_.canvas, project_.ticks_per_second};
   auto stage = std::make_unique<Stage>(setting, std::uint64_t{chance_.next()} << 32 | chance_.next());
   stage->bring(std::move(carried));
-  if (scene_) scene_->leave(*stage_);
+  if (scene_) {
+    history_ = checksum();
+    scene_->leave(*stage_);
+  }
   // What is held here is not a press there.
   gather_->release_all();
   stage_ = std::move(stage);
@@ -115,6 +118,7 @@ void Session::tick() {
 
 std::uint64_t Session::checksum() const {
   Hash hash;
+  hash.add(history_);
   hash.add(std::string_view(scene_name_));
   hash.add(chance_.state());
   stage_->add_to(hash);

@@ -29,12 +29,10 @@ std::string to_text(const Place& place) {
 }
 
 std::string to_text(const Problem& problem) {
-  std::string line = to_text(problem.place);
-  if (!line.empty()) line.append(": ");
-  line.append(problem.severity == Severity::error ? "error: " : "warning: ");
-  line.append(problem.text);
-  if (!problem.hint.empty()) line.append("; ").append(problem.hint);
-  return line;
+  const std::string place = to_text(problem.place);
+  return fmt::format("{}{}{}: {}{}{}", place, place.empty() ? "" : ": ",
+                     problem.severity == Severity::error ? "error" : "warning", problem.text,
+                     problem.hint.empty() ? "" : "; ", problem.hint);
 }
 
 Error::Error(std::vector<Problem> problems)

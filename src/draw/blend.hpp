@@ -31,19 +31,10 @@ inline void copy_row(Colour* to, const Colour* from, int count) {
 
 namespace sse {
 
-// a * b / 255 for eight 16-bit lanes, rounded like multiply().
+// a * b / 255 for eight 16-bit lanes, rounded like multiply(): for x up to 65,534, x * 257 >> 16 is (x + (x >> 8)) >> 8.
 inline __m128i multiply_lanes(__m128i a, __m128i b) {
   const __m128i product = _mm_add_epi16(_mm_mullo_epi16(a, b), _mm_set1_epi16(128));
-  return _mm_srli_epi16(_mm_add_epi16(product, _mm_srli_epi16(product, 8)), 8);
-}
-
-inline __m128i alpha_lanes(__m128i wide) {
-  return _mm_shufflehi_epi16(_mm_shufflelo_epi16(wide, 0xff), 0xff);
-}
-
-inline __m128i over_wide(__m128i above, __m128i below) {
-  const __m128i keep = _mm_sub_epi16(_mm_set1_epi16(255), alpha_lanes(above));
-  return _mm_add_epi16(above, multiply_lanes(below, keep));
+  return _mm_mulhi_epu16(product, _mm_set1_epi16(257));
 }
 
 inline __m128i load(const Colour* from) {
@@ -55,9 +46,12 @@ inline void store(Colour* to, __m128i pixels) {
 
 inline __m128i over4(__m128i above, __m128i below) {
   const __m128i zero = _mm_setzero_si128();
-  const __m128i low = over_wide(_mm_unpacklo_epi8(above, zero), _mm_unpacklo_epi8(below, zero));
-  const __m128i high = over_wide(_mm_unpackhi_epi8(above, zero), _mm_unpackhi_epi8(below, zero));
-  return _mm_packus_epi16(low, high);
+  // 255 - alpha, in each of the four lanes of its pixel.
+  const __m128i keep = _mm_srli_epi32(_mm_xor_si128(above, _mm_set1_epi32(-1)), 24);
+  const __m128i keep2 = _mm_or_si128(keep, _mm_slli_epi32(keep, 16));
+  const __m128i low = multiply_lanes(_mm_unpacklo_epi8(below, zero), _mm_unpacklo_epi32(keep2, keep2));
+  const __m128i high = multiply_lanes(_mm_unpackhi_epi8(below, zero), _mm_unpackhi_epi32(keep2, keep2));
+  return _mm_add_epi8(above, _mm_packus_epi16(low, high));
 }
 
 inline __m128i tinted4(__m128i pixels, __m128i by_wide) {
@@ -69,8 +63,7 @@ inline __m128i tinted4(__m128i pixels, __m128i by_wide) {
 // Four pixels over four, skipping the work where all hide or all show what is below.
 inline void blend4(Colour* to, __m128i above) {
   const __m128i alpha_bits = _mm_set1_epi32(static_cast<int>(0xff000000u));
-  const __m128i alpha = _mm_and_si128(above, alpha_bits);
-  if (_mm_movemask_epi8(_mm_cmpeq_epi32(alpha, alpha_bits)) == 0xffff)
+  if (_mm_movemask_epi8(_mm_cmpeq_epi32(_mm_and_si128(above, alpha_bits), alpha_bits)) == 0xffff)
     store(to, above);
   else if (_mm_movemask_epi8(_mm_cmpeq_epi32(above, _mm_setzero_si128())) != 0xffff)
     store(to, over4(above, load(to)));

@@ -74,6 +74,16 @@ void with_operation(const PictureItem& item, const Work& work) {
     work(BlendOver{});
 }
 
+// A row of pixels onto the canvas, in the cheapest way that is right for the item.
+void put_row(const PictureItem& item, Colour by, Colour* to, const Colour* from, int count) {
+  if (by != white)
+    tinted_over_row(to, from, count, by);
+  else if (item.alpha == Alpha::opaque)
+    copy_row(to, from, count);
+  else
+    over_row(to, from, count);
+}
+
 // A frame in its own size: rows are copied or blended whole.
 void draw_upright(const PictureItem& item, const IRect& clip, Image& canvas) {
   const IVec2 size = item.from.size;
@@ -93,12 +103,8 @@ void draw_upright(const PictureItem& item, const IRect& clip, Image& canvas) {
       with_operation(item, [&](const auto& put) {
         for (int x = 0; x < shown.size.x; ++x) put(to[x], mirrored[-x]);
       });
-    } else if (by != white) {
-      tinted_over_row(to, from + skip, shown.size.x, by);
-    } else if (item.alpha == Alpha::opaque) {
-      copy_row(to, from + skip, shown.size.x);
     } else {
-      over_row(to, from + skip, shown.size.x);
+      put_row(item, by, to, from + skip, shown.size.x);
     }
   }
 }
@@ -119,6 +125,30 @@ IRect reach_of(const PictureItem& item) {
   }
   const IVec2 start{static_cast<int>(left) - 2, static_cast<int>(top) - 2};
   return {start, {static_cast<int>(right) + 3 - start.x, static_cast<int>(bottom) + 3 - start.y}};
+}
+
+// Not turned: each row is fetched once into `scratch` and put as often as it is shown.
+void draw_scaled(const PictureItem& item, const IRect& clip, Image& canvas, std::vector<Colour>& scratch) {
+  const PixelMap map = pixel_map(item);
+  const IRect shown = reach_of(item).shared_with(clip);
+  std::int64_t first = shown.left(), end = shown.right();
+  narrow(map.start_u, map.across_u, item.from.size.x * one, first, end);
+  if (first >= end) return;
+  const auto count = static_cast<std::size_t>(end - first);
+  if (scratch.size() < count) scratch.resize(count);
+  const Colour by = multiplier_of(item);
+  std::int64_t fetched = -1;
+  for (int y = shown.top(); y < shown.bottom(); ++y) {
+    const std::int64_t v = (map.start_v + y * map.down_v) >> 16;
+    if (v < 0 || v >= item.from.size.y) continue;
+    if (v != fetched) {
+      const Colour* const from = item.picture->row(item.from.top() + static_cast<int>(v)) + item.from.left();
+      std::int64_t u = map.start_u + first * map.across_u;
+      for (std::size_t i = 0; i < count; ++i, u += map.across_u) scratch[i] = from[u >> 16];
+      fetched = v;
+    }
+    put_row(item, by, canvas.row(y) + first, scratch.data(), static_cast<int>(count));
+  }
 }
 
 void draw_turned(const PictureItem& item, const IRect& clip, Image& canvas) {
@@ -152,15 +182,18 @@ void draw_turned(const PictureItem& item, const IRect& clip, Image& canvas) {
   });
 }
 
-void draw_picture(const DrawItem& drawn, Image& canvas) {
-  PictureItem item = drawn.picture;
+void draw_picture(const PictureItem& item, const IRect& clip, Image& canvas, std::vector<Colour>& scratch) {
   // A part that reaches outside its picture (a picture that became smaller) has nothing there to show.
   if (!(item.from.shared_with(item.picture->area()) == item.from) || item.from.empty()) return;
   const bool upright = item.rotation == 0 && item.scale == Vec2{1, 1};
   if (upright)
-    draw_upright(item, drawn.clip, canvas);
-  else if (item.from.size.x < 32768 && item.from.size.y < 32768)
-    draw_turned(item, drawn.clip, canvas);
+    draw_upright(item, clip, canvas);
+  else if (item.from.size.x >= 32768 || item.from.size.y >= 32768)
+    return;
+  else if (item.rotation == 0)
+    draw_scaled(item, clip, canvas, scratch);
+  else
+    draw_turned(item, clip, canvas);
 }
 
 Colour premultiplied(Colour colour) {
@@ -211,10 +244,8 @@ Colour multiplier_of(const PictureItem& item) {
   return premultiplied(tint);
 }
 
-void Raster::draw_tiles(const DrawItem& item, IVec2 corner, Image& canvas) {
-  const TilesItem& grid = item.tiles;
+void Raster::draw_tiles(const TilesItem& grid, const IRect& clip, IVec2 corner, Image& canvas) {
   const int size = grid.tile_size;
-  const IRect& clip = item.clip;
   if (clip.empty()) return;
   const auto cell_of = [size](int pixel) { return static_cast<int>(floor_divide(pixel, size)); };
   const IVec2 first{std::max(cell_of(clip.left() + corner.x), 0),
@@ -239,12 +270,11 @@ void Raster::draw_tiles(const DrawItem& item, IVec2 corner, Image& canvas) {
         opaque_rows_.back() = grid.picture->row(frame.area.top()) + frame.area.left();
         continue;
       }
-      DrawItem single = item;
-      single.picture = {.picture = grid.picture,
+      const PictureItem single{.picture = grid.picture,
                         .from = frame.area,
                         .alpha = frame.alpha,
                         .at = {static_cast<float>(left), static_cast<float>(top)}};
-      draw_picture(single, canvas);
+      draw_picture(single, clip, canvas, row_);
     }
     // Opaque tiles are copied line by line across the whole row of them: memory is then written in one
     // direction.
@@ -265,21 +295,12 @@ void Raster::draw_tiles(const DrawItem& item, IVec2 corner, Image& canvas) {
 
 void Raster::draw(const DrawList& list, Image& canvas) {
   for (const DrawItem& item : list.items()) {
-    DrawItem inside = item;
-    inside.clip = item.clip.shared_with(canvas.area());
+    const IRect clip = item.clip.shared_with(canvas.area());
     switch (item.sort) {
-      case DrawItem::Sort::picture:
-        draw_picture(inside, canvas);
-        break;
-      case DrawItem::Sort::fill:
-        fill_box(item.box, inside.clip, premultiplied(item.picture.tint), canvas);
-        break;
-      case DrawItem::Sort::outline:
-        outline_box(item.box, inside.clip, premultiplied(item.picture.tint), canvas);
-        break;
-      case DrawItem::Sort::tiles:
-        draw_tiles(inside, list.corner(item.layer), canvas);
-        break;
+      case DrawItem::Sort::picture: draw_picture(item.picture, clip, canvas, row_); break;
+      case DrawItem::Sort::fill: fill_box(item.box, clip, premultiplied(item.picture.tint), canvas); break;
+      case DrawItem::Sort::outline: outline_box(item.box, clip, premultiplied(item.picture.tint), canvas); break;
+      case DrawItem::Sort::tiles: draw_tiles(item.tiles, clip, list.corner(item.layer), canvas); break;
     }
   }
 }

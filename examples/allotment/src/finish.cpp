@@ -20,3 +20,8 @@ void Finish::draw(vole::Drawing& drawing) const {
                middle + vole::Vec2{0, 18}, centred);
   drawing.text("letters", "press Enter", middle + vole::Vec2{0, 48}, centred);
 }
+
+void Finish::add_to(vole::Hash& hash) const {
+  hash.add(std::int64_t{harvest_.gathered});
+  hash.add(harvest_.ticks);
+}

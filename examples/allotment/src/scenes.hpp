@@ -45,6 +45,7 @@ class Finish : public vole::Scene {
   void enter(vole::Stage& stage) override;
   void tick(vole::Stage& stage) override;
   void draw(vole::Drawing& drawing) const override;
+  void add_to(vole::Hash& hash) const override;
 
  private:
   Harvest harvest_;

@@ -21,7 +21,6 @@ Error sdl_error(const std::string& what) {
 // Starts and ends SDL; the first member of the host, so that it outlives windows and pads.
 struct SdlInUse {
   SdlInUse() {
-    SDL_SetHint(SDL_HINT_NO_SIGNAL_HANDLERS, "1");
     if (SDL_Init(SDL_INIT_VIDEO | SDL_INIT_GAMECONTROLLER) != 0) throw sdl_error("no window can be opened");
   }
   ~SdlInUse() { SDL_Quit(); }

@@ -58,15 +58,19 @@ constexpr const char* button_names[] = {
 constexpr const char* axis_names[] = {"stick left x",  "stick left y", "stick right x",
                                       "stick right y", "trigger left", "trigger right"};
 
+std::string numbered(const char* start, int number) {
+  return std::string(start).append(std::to_string(number));
+}
+
 std::string key_name(SDL_Scancode scancode) {
   if (scancode >= SDL_SCANCODE_A && scancode <= SDL_SCANCODE_Z)
     return std::string("Key") + static_cast<char>('A' + (scancode - SDL_SCANCODE_A));
   if (scancode >= SDL_SCANCODE_1 && scancode <= SDL_SCANCODE_0)
-    return "Digit" + std::to_string((scancode - SDL_SCANCODE_1 + 1) % 10);
+    return numbered("Digit", (scancode - SDL_SCANCODE_1 + 1) % 10);
   if (scancode >= SDL_SCANCODE_KP_1 && scancode <= SDL_SCANCODE_KP_0)
-    return "Numpad" + std::to_string((scancode - SDL_SCANCODE_KP_1 + 1) % 10);
+    return numbered("Numpad", (scancode - SDL_SCANCODE_KP_1 + 1) % 10);
   if (scancode >= SDL_SCANCODE_F1 && scancode <= SDL_SCANCODE_F12)
-    return "F" + std::to_string(scancode - SDL_SCANCODE_F1 + 1);
+    return numbered("F", scancode - SDL_SCANCODE_F1 + 1);
   for (const Pair& pair : other_keys)
     if (pair.scancode == scancode) return pair.name;
   return {};

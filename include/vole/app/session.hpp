@@ -63,7 +63,8 @@ class Session {
   std::unique_ptr<Scene> scene_;
   std::string scene_name_;
   std::int64_t ticks_ = 0;
-  Random chance_;  // seeds the stages
+  Random chance_;              // seeds the stages
+  std::uint64_t history_ = 0;  // how each scene before this one ended, so that a checksum covers the whole run
 
   Recording recording_;
   std::unique_ptr<InputWriter> writer_;

@@ -22,8 +22,9 @@ class Raster {
   void draw(const DrawList& list, Image& canvas);
 
  private:
-  void draw_tiles(const DrawItem& item, IVec2 corner, Image& canvas);
+  void draw_tiles(const TilesItem& grid, const IRect& clip, IVec2 corner, Image& canvas);
 
+  std::vector<Colour> row_;                 // of a scaled picture
   std::vector<const Colour*> opaque_rows_;  // of one row of tiles: where each tile's pixels are read
 };
 

@@ -1,0 +1,51 @@
+#!/bin/sh
+# Builds Vole and shows the demo:
+#   ./demo.sh              a window to play in, where there is a display; else as below
+#   ./demo.sh --headless   plays the shipped run without a window and leaves pictures in shots/
+set -eu
+cd "$(dirname "$0")"
+. scripts/packages.sh
+
+headless=no
+case "${1:-}" in
+  "") [ -n "${DISPLAY:-}${WAYLAND_DISPLAY:-}" ] || headless=yes ;;
+  --headless) headless=yes ;;
+  *) echo "usage: ./demo.sh [--headless]" >&2; exit 2 ;;
+esac
+
+# shellcheck disable=SC2086
+need_packages $build_packages
+
+echo "building ..."
+log=$(mktemp)
+{ cmake -S . -B build/demo -G Ninja -DVOLE_TESTS=OFF && cmake --build build/demo; } >"$log" 2>&1 || { cat "$log" >&2; exit 1; }
+rm -f "$log"
+game=build/demo/examples/allotment/allotment
+vole=build/demo/cli/vole
+
+if [ "$headless" = no ]; then
+  echo "Arrow keys or A and D walk, Space jumps, Enter starts, Escape goes back to the title, F11 fills the screen."
+  exec "$game"
+fi
+
+mkdir -p shots
+echo "playing the shipped run without a window ..."
+"$game" --headless --replay examples/allotment/recordings/harvest.run \
+  --shot shots/title.png@60 --shot shots/beds.png@230 --shot shots/planks.png@600 --shot shots/finish.png
+"$game" --headless --replay examples/allotment/recordings/harvest.run --xray --shot shots/xray.png@400 >/dev/null
+"$vole" check examples/allotment
+"$vole" preview examples/allotment/assets/vole.sheet.toml -o shots/sheet.png >/dev/null
+"$vole" preview examples/allotment/assets/earth.tileset.toml -o shots/tileset.png >/dev/null
+"$vole" preview examples/allotment/levels/beds.level.toml -o shots/level.png >/dev/null
+cat <<END
+
+pictures:
+  shots/title.png     the title, at dusk
+  shots/beds.png      the vole sets out over the beds
+  shots/planks.png    high up on the planks
+  shots/finish.png    every bulb is in the shed
+  shots/xray.png      bodies, solid tiles and pivots drawn over the picture (--xray)
+  shots/sheet.png     the vole's frames and clips (vole preview)
+  shots/tileset.png   tiles by name, solid ones with a rim (vole preview)
+  shots/level.png     the whole level with its places (vole preview)
+END

@@ -1,0 +1,44 @@
+#!/bin/sh
+# Builds Vole with every compiler it is for and runs all tests:
+#   ./test.sh           everything, as CI does
+#   ./test.sh --quick   the release build alone
+set -eu
+cd "$(dirname "$0")"
+. scripts/packages.sh
+
+quick=no
+case "${1:-}" in
+  "") ;;
+  --quick) quick=yes ;;
+  *) echo "usage: ./test.sh [--quick]" >&2; exit 2 ;;
+esac
+
+started=$(date +%s)
+step() { printf '\n== %s (%s s)\n' "$1" "$(($(date +%s) - started))"; }
+
+# shellcheck disable=SC2086
+need_packages $build_packages $test_packages
+
+step "release: g++, warnings are errors"
+cmake --preset release -DVOLE_WARNINGS_ARE_ERRORS=ON >build-release.log || { cat build-release.log; exit 1; }
+rm -f build-release.log
+cmake --build --preset release
+ctest --test-dir build/release --output-on-failure
+[ "$quick" = no ] || exit 0
+
+step "address and undefined-behaviour sanitizers"
+cmake --preset sanitize -DVOLE_WARNINGS_ARE_ERRORS=ON >/dev/null
+cmake --build --preset sanitize
+ctest --test-dir build/sanitize --output-on-failure
+
+step "clang: library, example, tests; and each loader fuzzed for a few seconds"
+cmake -S . -B build/clang -G Ninja -DCMAKE_CXX_COMPILER=clang++ -DCMAKE_BUILD_TYPE=RelWithDebInfo \
+  -DVOLE_FUZZ=ON -DVOLE_SANITIZE=address,undefined -DVOLE_TOOL=OFF -DVOLE_WARNINGS_ARE_ERRORS=ON >/dev/null
+cmake --build build/clang
+ctest --test-dir build/clang --output-on-failure
+tests/fuzz/run.sh build/clang/tests/vole_fuzz 5
+
+step "mingw-w64: the library compiles for Windows"
+scripts/compile_for_windows.sh build/windows
+
+step "done"

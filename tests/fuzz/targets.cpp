@@ -1,0 +1,140 @@
+#include "targets.hpp"
+
+#include <stdlib.h>
+
+#include <filesystem>
+
+#include "vole/app/project.hpp"
+#include "vole/asset/font.hpp"
+#include "vole/input/recording.hpp"
+#include "vole/level/kinds.hpp"
+#include "vole/level/level.hpp"
+
+namespace {
+
+// A game's folder of this process, in which one file at a time is replaced.
+class Folder {
+ public:
+  Folder() {
+    std::string pattern = (std::filesystem::temp_directory_path() / "vole-fuzz-XXXXXX").string();
+    folder_ = mkdtemp(pattern.data());
+    vole::write_png(path("assets/mouse.png"), vole::Image({32, 16}, vole::white));
+    write("assets/mouse.sheet.toml",
+          "picture = \"mouse.png\"\nframe = { size = [8, 8], margin = 0, spacing = 0 }\npivot = \"bottom\"\n"
+          "[clips.run]\nframes = [0, 1, 2]\nfps = 12\nloop = false\n[font]\nglyphs = [\"ABCD\", "
+          "\"\u00e9fgh\"]\ngap = 1\n");
+    write("assets/mouse.tileset.toml",
+          "frame = { size = [8, 8] }\n[tiles]\nsoil = { cell = [0, 0], solid = true }\ngrass = { cell = [3, "
+          "1] }\n");
+    write("levels/patch.level.toml",
+          "sky = \"#24352a\"\ntileset = \"mouse\"\nlegend = { \".\" = \"\", \"#\" = \"soil\" }\n"
+          "[[layers]]\nname = \"back\"\npicture = \"mouse\"\nparallax = [0.5, 1]\n"
+          "[[layers]]\nname = \"ground\"\nrows = [\"..\", \"##\"]\n"
+          "[[places]]\nkind = \"mouse\"\ncell = [1, 0]\nbody = { size = [1, 2] }\n[[places]]\nkind = "
+          "\"a\"\nat = [1.5, 2]\n");
+    write("kinds.toml", "[mouse]\nsprite = { sheet = \"mouse\" }\nbody = { size = [6, 6] }\n");
+    write("controls.toml",
+          "[actions]\njump = [\"key Space\"]\n[axes.walk]\nless = [\"key KeyA\"]\nstick = [\"pad stick left "
+          "x\"]\n");
+    write("game.toml",
+          "title = \"T\"\nid = \"t\"\ncanvas = [64, 32]\nticks_per_second = 60\nfirst_scene = \"a\"\n");
+    write("a.run",
+          "game = \"t\"\nseed = 7\nticks_per_second = 60\nticks = 9\nchecksum = \"00\"\ncheckpoints = [\"3 "
+          "00\"]\n"
+          "inputs = [\"0 walk 100\", \"3 jump +-\", \"3 walk -7\", \"8 jump .\"]\n");
+  }
+  ~Folder() { std::filesystem::remove_all(folder_); }
+  Folder(const Folder&) = delete;
+  Folder& operator=(const Folder&) = delete;
+
+  std::string path(const std::string& name = {}) const {
+    return name.empty() ? folder_ : folder_ + "/" + name;
+  }
+  void write(const std::string& name, std::string_view bytes) const { vole::write_whole(path(name), bytes); }
+
+ private:
+  std::string folder_;
+};
+
+const Folder& folder() {
+  static const Folder only;
+  return only;
+}
+
+// Loads an asset of a catalog from the bytes as its file.
+template <class T>
+void load_asset(const char* name, const std::string& file, std::string_view bytes) {
+  const std::string good = vole::read_text(folder().path(file), 1 << 20);
+  folder().write(file, bytes);
+  try {
+    vole::Catalog catalog(folder().path());
+    catalog.get<T>(name);
+  } catch (const vole::Error&) {
+  }
+  folder().write(file, good);
+}
+
+void load_picture(std::string_view bytes) {
+  vole::decode_png(vole::Bytes(bytes.begin(), bytes.end()), vole::Place::whole_file("f.png"));
+}
+void load_toml(std::string_view bytes) {
+  vole::parse_toml(bytes, "f.toml");
+}
+void load_sheet(std::string_view bytes) {
+  load_asset<vole::Sheet>("mouse", "assets/mouse.sheet.toml", bytes);
+}
+void load_font(std::string_view bytes) {
+  load_asset<vole::Font>("mouse", "assets/mouse.sheet.toml", bytes);
+}
+void load_tileset(std::string_view bytes) {
+  load_asset<vole::Tileset>("mouse", "assets/mouse.tileset.toml", bytes);
+}
+void load_level(std::string_view bytes) {
+  load_asset<vole::Level>("patch", "levels/patch.level.toml", bytes);
+}
+void load_kinds(std::string_view bytes) {
+  folder().write("kinds.toml", bytes);
+  vole::read_kinds(folder().path());
+}
+void load_controls(std::string_view bytes) {
+  folder().write("fuzzed-controls.toml", bytes);
+  vole::read_controls(folder().path("fuzzed-controls.toml"));
+}
+void load_project(std::string_view bytes) {
+  folder().write("fuzzed-game.toml", bytes);
+  vole::read_project(folder().path("fuzzed-game.toml"));
+}
+void load_recording(std::string_view bytes) {
+  folder().write("fuzzed.run", bytes);
+  const vole::Controls controls = vole::read_controls(folder().path("controls.toml"));
+  const vole::Recording recording = vole::read_recording(folder().path("fuzzed.run"));
+  vole::InputReader reader(recording, controls);
+  for (int tick = 0; tick < 20; ++tick) reader.next();
+}
+
+}  // namespace
+
+const std::vector<FuzzTarget>& fuzz_targets() {
+  static const std::vector<FuzzTarget> targets{{"picture", "assets/mouse.png", load_picture},
+                                               {"toml", "levels/patch.level.toml", load_toml},
+                                               {"sheet", "assets/mouse.sheet.toml", load_sheet},
+                                               {"font", "assets/mouse.sheet.toml", load_font},
+                                               {"tileset", "assets/mouse.tileset.toml", load_tileset},
+                                               {"level", "levels/patch.level.toml", load_level},
+                                               {"kinds", "kinds.toml", load_kinds},
+                                               {"controls", "controls.toml", load_controls},
+                                               {"project", "game.toml", load_project},
+                                               {"recording", "a.run", load_recording}};
+  return targets;
+}
+
+void load_once(const FuzzTarget& target, std::string_view bytes) {
+  try {
+    target.load(bytes);
+  } catch (const vole::Error&) {
+  }
+}
+
+std::string sample_of(const FuzzTarget& target) {
+  return vole::read_text(folder().path(target.sample), 1 << 20);
+}

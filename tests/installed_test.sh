@@ -1,0 +1,29 @@
+#!/bin/sh
+# Installs the build tree given first into a new folder and builds a consumer against it: with find_package and with
+# pkg-config, and runs both. Further words are flags for the compiler (sanitizers).
+set -eu
+build=$1
+source=$2
+shift 2
+work=$(mktemp -d)
+trap 'rm -rf "$work"' EXIT
+
+cmake --install "$build" --prefix "$work/installed" >"$work/log" || { cat "$work/log"; exit 1; }
+
+cmake -S "$source/tests/consumer" -B "$work/consumer" -DCMAKE_PREFIX_PATH="$work/installed" -DCMAKE_CXX_FLAGS="$*"
+cmake --build "$work/consumer"
+"$work/consumer/consumer"
+
+PKG_CONFIG_PATH=$(dirname "$(find "$work/installed" -name vole.pc)")
+export PKG_CONFIG_PATH
+# The file names the prefix it was configured for; this install lies elsewhere.
+flags=$(pkg-config --define-variable=prefix="$work/installed" --cflags --libs vole)
+# shellcheck disable=SC2086
+"${CXX:-c++}" -std=c++20 "$@" "$source/tests/consumer/main.cpp" $flags -o "$work/by_pkg_config"
+"$work/by_pkg_config"
+
+"$work/installed/bin/vole" new "$work/game"
+grep -q 'find_package(vole' "$work/game/CMakeLists.txt"
+cmake -S "$work/game" -B "$work/game/build" -DCMAKE_PREFIX_PATH="$work/installed" -DCMAKE_CXX_FLAGS="$*"
+cmake --build "$work/game/build"
+"$work/game/build/game" --headless --ticks 30

@@ -1,0 +1,281 @@
+// The program `vole` and the games' own command line, as a person calls them.
+#include "support.hpp"
+
+namespace {
+
+std::string variable(const char* name) {
+  const char* value = std::getenv(name);
+  REQUIRE(value != nullptr);
+  return value;
+}
+
+// Runs `vole` with the rest of the line, in a folder.
+Ran vole_in(const TempFolder& folder, const std::string& words) {
+  return run_command("cd " + quoted(folder.path()) + " && " + quoted(variable("VOLE_TOOL")) + " " + words);
+}
+
+Ran allotment_in(const TempFolder& folder, const std::string& words) {
+  return run_command("cd " + quoted(folder.path()) + " && " + quoted(variable("VOLE_ALLOTMENT")) + " " +
+                     words);
+}
+
+// Everything that can be wrong in files at once.
+void break_small_game(const TempFolder& folder) {
+  const auto change = [&](const std::string& file, const std::string& what, const std::string& by) {
+    std::string text = vole::read_text(folder.path(file), 1 << 20);
+    REQUIRE(text.find(what) != std::string::npos);
+    folder.write(file, text.replace(text.find(what), what.size(), by));
+  };
+  change("game.toml", "canvas", "canvass");
+  change("controls.toml", "key Space", "key Spce");
+  change("kinds.toml", "clip = \"run\"", "clip = \"rnu\"");
+  change("kinds.toml", "side_mover", "side_movr");
+  change("assets/mouse.sheet.toml", "frames = [3]", "frames = [30]");
+  change("levels/patch.level.toml", "kind = \"crumb\"", "kind = \"crum\"");
+  change("levels/patch.level.toml", "...,......", "...,..X...");
+  folder.write("assets/torn.png", std::string("\x89PNG\r\n\x1a\n", 8));
+  folder.write("assets/loose.tileset.toml", "tiles = 3\n");
+}
+
+}  // namespace
+
+TEST_CASE("a new game checks, builds, runs, and repeats its run") {
+  TempFolder folder;
+  const Ran made = vole_in(folder, "new 'Hedge Row'");
+  REQUIRE(made.code == 0);
+  CHECK(made.output.find("\"Hedge Row\" is written") != std::string::npos);
+  CHECK(vole_in(folder, "new 'Hedge Row'").code == 1);  // never over something that is there
+
+  const Ran checked = vole_in(folder, "check 'Hedge Row'");
+  CHECK(checked.code == 0);
+  CHECK(checked.output.find("nothing wrong") != std::string::npos);
+
+  const std::string build = "cd " + quoted(folder.path("Hedge Row")) +
+                            " && cmake -S . -B build -Dvole_DIR=" + quoted(variable("VOLE_BUILD")) + " " +
+                            variable("VOLE_CMAKE_FLAGS") + " && cmake --build build";
+  const Ran built = run_command(build);
+  CAPTURE(built.output);
+  REQUIRE(built.code == 0);
+  const std::string game = quoted(folder.path("Hedge Row/build/hedge-row"));
+  // From any folder, since the program knows where its files are.
+  const Ran played = run_command("cd / && " + game + " --headless --ticks 90 --seed 3 --record " +
+                                 quoted(folder.path("a.run")) + " --shot " + quoted(folder.path("a.png@60")));
+  CAPTURE(played.output);
+  REQUIRE(played.code == 0);
+  CHECK(vole::read_png(folder.path("a.png")).size() == vole::IVec2{1280, 720});
+  const Ran again = run_command(game + " --headless --replay " + quoted(folder.path("a.run")));
+  CHECK(again.code == 0);
+  CHECK(again.output.find("replayed 90 ticks") == 0);
+  CHECK(again.output.find("as recorded") != std::string::npos);
+}
+
+TEST_CASE("a name for a new game may be anything that makes a folder") {
+  TempFolder folder;
+  CHECK(vole_in(folder, "new 7").code == 0);
+  CHECK(vole::read_text(folder.path("7/game.toml"), 10000).find("id = \"game-7\"") != std::string::npos);
+  CHECK(vole_in(folder, "new sub/garden --title 'The \"Garden\"'").code == 1);
+  CHECK_FALSE(vole::folder_exists(folder.path("sub")));
+  CHECK(vole_in(folder, "new sub/garden --title 'The Garden'").code == 0);
+  CHECK(vole::read_text(folder.path("sub/garden/game.toml"), 10000).find("title = \"The Garden\"") !=
+        std::string::npos);
+}
+
+TEST_CASE("check tells all that is wrong in one pass, each at its place") {
+  TempFolder folder;
+  write_small_game(folder);
+  CHECK(vole_in(folder, "check").code == 0);
+  break_small_game(folder);
+  const Ran ran = vole_in(folder, "check .");
+  CAPTURE(ran.output);
+  CHECK(ran.code == 1);
+  for (const char* wanted :
+       {"./game.toml:3:1: error: unknown key \"canvass\"; did you mean \"canvas\"?",
+        "./controls.toml:2:9: error: no control \"key Spce\"; did you mean \"key Space\"?",
+        "./kinds.toml:2:36: error: no clip \"rnu\" in \"mouse\"; did you mean \"run\"?",
+        "./kinds.toml:4:1: error: no component \"side_movr\"; did you mean \"side_mover\"?",
+        "./assets/mouse.sheet.toml:9:11: error: clip \"idle\" names frame 30, but \"mouse\" has 8 frames",
+        "./levels/patch.level.toml:9:10: error: the legend has no \"X\"",
+        "./assets/torn.png: error: is cut off: the PNG header is not complete",
+        "./assets/loose.tileset.toml:1:9: error: a table wanted here, not the number 3"}) {
+    CAPTURE(wanted);
+    // The clip cannot be looked up while its sheet is broken.
+    if (std::string(wanted).find("rnu") != std::string::npos) continue;
+    CHECK(ran.output.find(wanted) != std::string::npos);
+  }
+  CHECK(ran.output.find("problems in ") != std::string::npos);
+}
+
+TEST_CASE("check follows names from file to file") {
+  TempFolder folder;
+  write_small_game(folder);
+  const auto with = [&](const std::string& file, const std::string& what, const std::string& by) {
+    const std::string text = vole::read_text(folder.path(file), 1 << 20);
+    std::string changed = text;
+    folder.write(file, changed.replace(changed.find(what), what.size(), by));
+    const Ran ran = vole_in(folder, "check");
+    folder.write(file, text);
+    CHECK(ran.code == 1);
+    return ran.output;
+  };
+  CHECK(with("kinds.toml", "clip = \"run\"", "clip = \"rnu\"")
+            .find("no clip \"rnu\" in \"mouse\"; did you mean \"run\"?") != std::string::npos);
+  CHECK(with("kinds.toml", "\"mouse\", clip", "\"mose\", clip")
+            .find("kinds.toml:2:20: error: no sheet \"mose\"; did you mean \"mouse\"?") != std::string::npos);
+  CHECK(with("kinds.toml", "person = {}", "person = { jump = \"jmp\" }")
+            .find("no action \"jmp\" in controls.toml; did you mean \"jump\"?") != std::string::npos);
+  CHECK(with("kinds.toml", "person = {}", "person = { walk = \"wlk\" }")
+            .find("no axis \"wlk\" in controls.toml; did you mean \"walk\"?") != std::string::npos);
+  CHECK(with("levels/patch.level.toml", "\"crumb\"", "\"crub\"")
+            .find("levels/patch.level.toml:21:8: error: no kind \"crub\"; did you mean \"crumb\"?") !=
+        std::string::npos);
+  CHECK(with("levels/patch.level.toml", "kind = \"mouse\"\n",
+             "kind = \"mouse\"\nsprite = { layer = \"thing\" }\n")
+            .find("no layer \"thing\" in level \"patch\"; did you mean \"things\"?") != std::string::npos);
+  CHECK(with("game.toml", "canvas", "icon = \"assets/mose.png\"\ncanvas")
+            .find("game.toml:3:8: error: no file \"assets/mose.png\"; did you mean \"mouse.png\"?") !=
+        std::string::npos);
+}
+
+TEST_CASE("check answers scripts in JSON") {
+  TempFolder folder;
+  write_small_game(folder);
+  CHECK(vole_in(folder, "check --json").output == "[]\n");
+  folder.write("kinds.toml", "[mouse]\nbody = { siez = [1, 1] }\n");
+  const Ran ran = vole_in(folder, "check --json");
+  CHECK(ran.code == 1);
+  for (const char* wanted : {"\"file\": \"./kinds.toml\"", "\"line\": 2", "\"column\": 10",
+                             "\"severity\": \"error\"", "\"hint\": \"did you mean \\\"size\\\"?\""})
+    CHECK(ran.output.find(wanted) != std::string::npos);
+}
+
+TEST_CASE("wrong usage says so and exits with 2") {
+  TempFolder folder;
+  for (const char* words :
+       {"", "chek", "preview", "preview a.png", "new", "package --target moon", "check --jsn"}) {
+    CAPTURE(words);
+    const Ran ran = vole_in(folder, words);
+    CHECK(ran.code == 2);
+    CHECK(ran.output.find("--help") != std::string::npos);
+  }
+  CHECK(vole_in(folder, "--help").code == 0);
+  CHECK(vole_in(folder, "--version").output == "vole 0.1.0\n");
+  CHECK(vole_in(folder, "check nowhere").code == 1);
+  CHECK(vole_in(folder, "check nowhere").output == "nowhere: error: no such folder\n");
+}
+
+TEST_CASE("a preview is made of each sort of file, and of nothing else") {
+  TempFolder folder;
+  write_small_game(folder);
+  folder.write("notes.txt", "");
+  for (const char* file : {"assets/mouse.sheet.toml", "assets/mouse.png", "assets/soil.tileset.toml",
+                           "levels/patch.level.toml"}) {
+    CAPTURE(file);
+    std::filesystem::remove(folder.path("out.png"));
+    const Ran ran = vole_in(folder, std::string("preview ") + file + " -o out.png");
+    CHECK(ran.output == "out.png\n");
+    REQUIRE(ran.code == 0);
+    const vole::Image image = vole::read_png(folder.path("out.png"));
+    CHECK(image.size().x >= 640);
+    // The mouse's colour or the soil's is somewhere in it.
+    bool shown = false;
+    for (int y = 0; y < image.size().y; ++y)
+      for (int x = 0; x < image.size().x; ++x)
+        shown = shown || image.at(x, y) == vole::Colour{0x7a, 0x4a, 0x33, 0xff} ||
+                image.at(x, y) == vole::Colour{0x4a, 0x30, 0x26, 0xff};
+    CHECK(shown);
+  }
+  CHECK(vole_in(folder, "preview notes.txt -o out.png")
+            .output.find("notes.txt: error: is nothing that can be shown") == 0);
+  CHECK(vole_in(folder, "preview assets/mose.png -o out.png").output ==
+        "assets/mose.png: error: no such file; did you mean \"mouse.png\"?\n");
+  CHECK(vole_in(folder, "preview assets/mouse.png -o out.gif").code == 1);
+  folder.write("assets/mouse.sheet.toml", "frame = { size = [3, 3] }\n");
+  CHECK(vole_in(folder, "preview assets/mouse.sheet.toml -o out.png")
+            .output.find("assets/mouse.sheet.toml:1:9: error: frames of 3 pixels wide") != std::string::npos);
+}
+
+TEST_CASE("a package starts in an empty folder, with an empty environment, and repeats the shipped run") {
+  TempFolder folder;
+  const Ran packed = vole_in(folder, "package " + quoted(allotment_folder()) + " --program " +
+                                         quoted(variable("VOLE_ALLOTMENT")) + " -o out");
+  CAPTURE(packed.output);
+  REQUIRE(packed.code == 0);
+  CHECK(packed.output == "out/allotment-0.1.0-linux.tar.gz\n");
+  const vole::Bytes first =
+      vole::read_bytes(folder.path("out/allotment-0.1.0-linux.tar.gz"), std::size_t{1} << 30);
+  REQUIRE(run_command("mkdir " + quoted(folder.path("empty")) + " && cd " + quoted(folder.path("empty")) +
+                      " && tar xzf ../out/*.tar.gz")
+              .code == 0);
+  const std::string root = "empty/allotment-0.1.0-linux/";
+  for (const char* file : {"allotment", "allotment.desktop", "allotment.png", "game/allotment",
+                           "game/game.toml", "licences/vole.txt", "licences/stb.txt"})
+    CHECK(vole::file_exists(folder.path(root + file)));
+  // Nothing in the program leads back to this tree.
+  const std::string program = vole::read_text(folder.path(root + "game/allotment"), std::size_t{1} << 30);
+  CHECK(program.find(source_folder() + "/") == std::string::npos);
+  const Ran replayed = run_command("cd / && env -i " + variable("VOLE_CLEAN_ENVIRONMENT") + " " +
+                                   quoted(folder.path(root + "allotment")) + " --headless --replay " +
+                                   quoted(folder.path(root + "game/recordings/harvest.run")));
+  CAPTURE(replayed.output);
+  CHECK(replayed.code == 0);
+  CHECK(replayed.output.find("as recorded") != std::string::npos);
+  // The same again, byte for byte.
+  REQUIRE(vole_in(folder, "package " + quoted(allotment_folder()) + " --program " +
+                              quoted(variable("VOLE_ALLOTMENT")) + " -o out")
+              .code == 0);
+  CHECK(vole::read_bytes(folder.path("out/allotment-0.1.0-linux.tar.gz"), std::size_t{1} << 30) == first);
+  CHECK(vole_in(folder, "package . -o out").output.find("game.toml: error: no such file") !=
+        std::string::npos);
+}
+
+TEST_CASE("a game answers its options, and says what is wrong with them") {
+  TempFolder folder;
+  const Ran help = allotment_in(folder, "--help");
+  CHECK(help.code == 0);
+  for (const char* option :
+       {"--headless", "--ticks", "--shot", "--seed", "--record", "--replay", "--xray", "--mute", "--scale"})
+    CHECK(help.output.find(option) != std::string::npos);
+  for (const char* words :
+       {"--headless", "--tick 5", "--headless --ticks -1", "--headless --shot a.png@soon",
+        "--headless --ticks x", "--record a --replay b", "--headless --ticks 1 --scale 0", "stray"}) {
+    CAPTURE(words);
+    CHECK(allotment_in(folder, words).code == 2);
+  }
+  const Ran shots = allotment_in(
+      folder, "--headless --shot a.png@0 --shot b.png@5 --shot c.png@9 --ticks 7 --scale 2 --seed 5");
+  CHECK(shots.code == 0);
+  CHECK(vole::read_png(folder.path("a.png")).size() == vole::IVec2{640, 360});
+  CHECK(vole::file_exists(folder.path("b.png")));
+  CHECK(shots.output.find("c.png: not saved: the run ended at tick 7, before 9") != std::string::npos);
+  CHECK(shots.output.find("7 ticks, checksum ") != std::string::npos);
+  CHECK(allotment_in(folder, "--headless --shot a.png@0 --xray").code == 0);
+  CHECK(allotment_in(folder, "--headless --replay none.run").output == "none.run: error: no such file\n");
+  CHECK(allotment_in(folder, "--headless --ticks 1 --shot no/such/\\\\0/x.png").code <= 1);
+}
+
+TEST_CASE("the same seed and inputs give the same state in every process") {
+  TempFolder folder;
+  const auto closing_line = [&](const std::string& words) {
+    const std::string output = allotment_in(folder, words).output;
+    return output.substr(output.rfind("checksum"));
+  };
+  const std::string first = closing_line("--headless --ticks 200 --seed 4");
+  CHECK(closing_line("--headless --ticks 200 --seed 4") == first);
+  CHECK(closing_line("--headless --ticks 200 --seed 5") != first);
+  CHECK(closing_line("--headless --ticks 200 --seed 4 --shot a.png@100 --xray") == first);
+}
+
+TEST_CASE("an unreadable folder is told of") {
+  TempFolder folder;
+  write_small_game(folder);
+  std::filesystem::permissions(folder.path("assets"), std::filesystem::perms::none);
+  const Ran ran = vole_in(folder, "check");
+  std::filesystem::permissions(folder.path("assets"), std::filesystem::perms::owner_all);
+  // Whoever runs this as root can read everything.
+  if (run_command("id -u").output != "0\n") {
+    CHECK(ran.code == 1);
+    CHECK(ran.output.find("cannot be read") != std::string::npos);
+  } else {
+    CHECK(ran.code == 0);
+  }
+}
