@@ -9,7 +9,8 @@ compiler=x86_64-w64-mingw32-g++-posix
 # Header-only libraries, in a folder of their own: the system's other headers are not for this target.
 mkdir -p "$out/include"
 for library in glm fmt toml++ stb CLI; do
-  ln -sfn "$(dirname "$(find /usr/include -maxdepth 3 -path "*/$library/*" -name '*.h*' | head -n 1)" | sed "s|\(.*/$library\).*|\1|")" "$out/include/$library"
+  [ -d "/usr/include/$library" ] || { echo "the headers of $library are not installed" >&2; exit 1; }
+  ln -sfn "/usr/include/$library" "$out/include/$library"
 done
 
 find src -name '*.cpp' | sort | while read -r source; do

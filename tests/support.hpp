@@ -48,6 +48,10 @@ std::string error_of(const Work& work, const TempFolder& folder) {
   return {};
 }
 
+// How often this program has called operator new.
+std::int64_t allocations_so_far();
+bool allocations_are_counted();
+
 struct Ran {
   int code = 0;
   std::string output;  // both streams
