@@ -134,6 +134,17 @@ TEST_CASE("what is wrong in a file is told at its place with what was meant") {
   }
 }
 
+TEST_CASE("letters beyond ASCII stand in quotes and remarks, and nowhere else in TOML") {
+  const auto text_of = [](std::string_view toml) { return vole::parse_toml(toml, "f.toml").find("a")->text; };
+  CHECK(text_of("# caf\u00e9\na = \"\u00e9 \\\" \u20ac\"") == "\u00e9 \" \u20ac");
+  CHECK(text_of("a = \"\"\"one \\\n   \u00e9\"\"\"") == "one \u00e9");
+  CHECK(text_of("a = '\u00e9\\'") == "\u00e9\\");
+  for (const char* wrong : {"b = 1\na = \u00e9", "b = 1\n\u00e9 = 1", "b = 1\na = \"\"\"x\"\"\"\" \u00e9"}) {
+    CAPTURE(wrong);
+    CHECK_THROWS_WITH(vole::parse_toml(wrong, "f.toml"), Catch::StartsWith("f.toml:2:"));
+  }
+}
+
 TEST_CASE("the nearest name is found for a slip of each sort") {
   const std::vector<std::string> names{"idle", "run", "jump", "fall", "land"};
   for (const auto& [wrong, meant] : std::vector<std::pair<std::string, std::string>>{

@@ -1,5 +1,5 @@
-// Replaces the global operator new of the test program by one that counts; not under the address sanitizer, which has
-// its own.
+// Replaces the global operator new of the test program by one that counts; not under the address sanitizer,
+// which has its own.
 #include <atomic>
 #include <cstdlib>
 #include <new>

@@ -170,6 +170,76 @@ TEST_CASE("any list is drawn as the reference draws it, pixel for pixel") {
   }
 }
 
+TEST_CASE("what is drawn does not hang on where the canvas is cut") {
+  // The same list on a canvas and on a larger one around it: nothing near the edge is left out, and nothing
+  // moves.
+  vole::Random chance(32);
+  constexpr IVec2 small{60, 40}, rim{150, 150};
+  const IVec2 large{small.x + 2 * rim.x, small.y + 2 * rim.y};
+  for (int round = 0; round < 150; ++round) {
+    const vole::Picture picture = random_picture(chance);
+    vole::DrawList lists[2];
+    lists[0].start(small);
+    lists[1].start(large);
+    const IVec2 corner{static_cast<int>(chance.below(9)), static_cast<int>(chance.below(9))};
+    lists[0].add_layer(corner);
+    lists[1].add_layer({corner.x - rim.x, corner.y - rim.y});
+    for (int i = 0; i < 4; ++i) {
+      const vole::PictureItem item = random_item(chance, picture);
+      const vole::Rect box{{chance.between(-20, 80), chance.between(-20, 60)},
+                           {chance.between(0, 40), chance.between(0, 40)}};
+      const Colour colour = random_colour(chance);
+      for (vole::DrawList& list : lists) {
+        list.add(0, item);
+        list.outline(0, box, colour);
+      }
+    }
+    Image drawn(small, {20, 30, 40, 255}), around(large, {20, 30, 40, 255});
+    for (vole::DrawList& list : lists) list.sort();
+    vole::Raster raster;
+    raster.draw(lists[0], drawn);
+    raster.draw(lists[1], around);
+    Image part(small);
+    for (int y = 0; y < small.y; ++y)
+      for (int x = 0; x < small.x; ++x) part.at(x, y) = around.at(x + rim.x, y + rim.y);
+    CAPTURE(round);
+    REQUIRE(drawn == part);
+  }
+}
+
+TEST_CASE("odd numbers in an item do no harm") {
+  const float nan = std::nanf("");
+  vole::Random chance(33);
+  const vole::Picture picture = random_picture(chance);
+  vole::DrawList list;
+  list.start({40, 30});
+  list.add_layer({0, 0});
+  for (const float odd : {nan, HUGE_VALF, -HUGE_VALF, 0.0f, -1.0f, 1e-20f, 1e20f}) {
+    for (int field = 0; field < 6; ++field) {
+      vole::PictureItem item{.picture = &picture, .from = picture.area()};
+      if (field == 0) item.at.x = odd;
+      if (field == 1) item.scale = {odd, 1};
+      if (field == 2) item.rotation = odd;
+      if (field == 3) item.opacity = odd;
+      if (field == 4) item.depth = odd;
+      if (field == 5) item.scale = {odd, odd};
+      list.add(0, item);
+    }
+    list.fill(0, {{odd, 0}, {odd, odd}}, {1, 2, 3, 4});
+    list.outline(0, {{0, odd}, {10, odd}}, {1, 2, 3, 4});
+  }
+  // Parts that are not in the picture, as when it became smaller.
+  list.add(0, vole::PictureItem{.picture = &picture, .from = {{40, 30}, {20, 20}}});
+  list.add(0, vole::PictureItem{.picture = &picture, .from = {{-5, 0}, {20, 20}}});
+  list.add(0, vole::PictureItem{.picture = &picture, .from = {{5, 5}, {0, 9}}});
+  list.add(0, vole::PictureItem{});
+  list.sort();
+  Image canvas({40, 30}, {0, 0, 0, 255});
+  vole::Raster().draw(list, canvas);
+  for (int y = 0; y < 30; ++y)
+    for (int x = 0; x < 40; ++x) REQUIRE(canvas.at(x, y).a == 255);
+}
+
 TEST_CASE("items are drawn by layer, then depth, then as they were added") {
   vole::DrawList list;
   list.start({4, 4});

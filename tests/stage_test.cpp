@@ -1,4 +1,5 @@
 // Entities, kinds coming to life, meetings, and the side mover.
+#include <algorithm>
 #include <cmath>
 #include <map>
 
@@ -320,4 +321,48 @@ TEST_CASE("a sprite goes on with its clip when its sheet is loaded anew") {
   auto& changing = small.stage.get<vole::Sprite>(small.stage.first("mouse"));
   CHECK(error_of([&] { changing.play("rnu"); }, small.folder) ==
         "error: no clip \"rnu\" in \"mouse\"; did you mean \"run\"?");
+}
+
+TEST_CASE("a layer's picture covers the canvas from side to side, wherever the camera is") {
+  Small small;
+  const std::string text = vole::read_text(small.folder.path("levels/patch.level.toml"), 100000);
+  const std::size_t at = text.find("[[layers]]");
+  small.folder.write("levels/patch.level.toml",
+                     text.substr(0, at) +
+                         "[[layers]]\nname = \"far\"\npicture = \"mouse\"\nparallax = [0.37, 0.5]\n\n" +
+                         text.substr(at));
+  small.stage.load_level("patch");
+  vole::Random chance(5);
+  for (int round = 0; round < 200; ++round) {
+    small.stage.camera.bounds = {};
+    small.stage.camera.jump_to({chance.between(-500, 500), 16});
+    vole::DrawList list;
+    list.start({64, 32});
+    small.stage.draw(list, chance.between(0, 1));
+    std::vector<bool> covered(64, false);
+    for (const vole::DrawItem& item : list.items()) {
+      if (item.layer != 0) continue;
+      for (int x = 0; x < 32; ++x) {
+        const int column = static_cast<int>(item.picture.at.x) + x;
+        if (column >= 0 && column < 64) covered[static_cast<std::size_t>(column)] = true;
+      }
+    }
+    REQUIRE(std::count(covered.begin(), covered.end(), true) == 64);
+  }
+}
+
+TEST_CASE("the camera keeps to the level and follows only what is there") {
+  Small small;
+  small.stage.load_level("patch");
+  const Entity mouse = small.stage.first("mouse");
+  small.stage.follow(mouse);
+  CHECK(small.stage.camera.corner({1, 1}, 1) == vole::IVec2{0, 0});
+  small.hold("key ArrowRight");
+  for (int i = 0; i < 200; ++i) small.tick();
+  CHECK(small.stage.camera.corner({1, 1}, 1) == vole::IVec2{16, 0});  // 80 pixels of level less 64 of canvas
+  const Vec2 before = small.stage.camera.middle();
+  small.stage.remove(mouse);
+  for (int i = 0; i < 10; ++i) small.tick();
+  CHECK(small.stage.camera.middle() == before);
+  CHECK(small.stage.entities.count() == 1);
 }

@@ -269,14 +269,45 @@ TEST_CASE("the same seed and inputs give the same state in every process") {
 TEST_CASE("an unreadable folder is told of") {
   TempFolder folder;
   write_small_game(folder);
-  std::filesystem::permissions(folder.path("assets"), std::filesystem::perms::none);
-  const Ran ran = vole_in(folder, "check");
-  std::filesystem::permissions(folder.path("assets"), std::filesystem::perms::owner_all);
-  // Whoever runs this as root can read everything.
-  if (run_command("id -u").output != "0\n") {
-    CHECK(ran.code == 1);
-    CHECK(ran.output.find("cannot be read") != std::string::npos);
-  } else {
-    CHECK(ran.code == 0);
+  // Root reads everything, so root steps down to nobody for this.
+  const bool root = run_command("id -u").output == "0\n";
+  const std::string as_nobody = root ? "setpriv --reuid=65534 --regid=65534 --clear-groups " : "";
+  using std::filesystem::perms;
+  std::filesystem::permissions(folder.path(), perms::owner_all | perms::others_read | perms::others_exec);
+  const auto check = [&] {
+    return run_command(as_nobody + quoted(variable("VOLE_TOOL")) + " check " + quoted(folder.path()));
+  };
+  if (check().code != 0) return;  // nobody may not even start the program here
+  std::filesystem::permissions(folder.path("assets"), perms::none);
+  const Ran ran = check();
+  std::filesystem::permissions(folder.path("assets"), perms::owner_all);
+  CAPTURE(ran.output);
+  CHECK(ran.code == 1);
+  CHECK(ran.output.find("assets: error: folder cannot be read: Permission denied") != std::string::npos);
+}
+
+TEST_CASE("a preview shows each frame of a sheet and the rim of what is solid") {
+  TempFolder folder;
+  write_small_game(folder);
+  vole::Image frames({32, 16});
+  for (int i = 0; i < 8; ++i)
+    for (int y = 0; y < 8; ++y)
+      for (int x = 0; x < 8; ++x)
+        frames.at(i % 4 * 8 + x, i / 4 * 8 + y) = {static_cast<std::uint8_t>(20 + i * 20), 200, 77, 255};
+  vole::write_png(folder.path("assets/mouse.png"), frames);
+  REQUIRE(vole_in(folder, "preview assets/mouse.sheet.toml -o a.png").code == 0);
+  const vole::Image sheet = vole::read_png(folder.path("a.png"));
+  for (int i = 0; i < 8; ++i) {
+    int pixels = 0;
+    for (int y = 0; y < sheet.size().y; ++y)
+      for (int x = 0; x < sheet.size().x; ++x) pixels += sheet.at(x, y) == frames.at(i % 4 * 8, i / 4 * 8);
+    CAPTURE(i);
+    CHECK(pixels > 8 * 8 * 4);  // enlarged at least twice each way, but for the pivot's cross
   }
+  REQUIRE(vole_in(folder, "preview assets/soil.tileset.toml -o b.png").code == 0);
+  const vole::Image tiles = vole::read_png(folder.path("b.png"));
+  int rim = 0;
+  for (int y = 0; y < tiles.size().y; ++y)
+    for (int x = 0; x < tiles.size().x; ++x) rim += tiles.at(x, y) == vole::Colour{0xb3, 0x48, 0x5a, 0xff};
+  CHECK(rim > 100);
 }

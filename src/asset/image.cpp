@@ -19,7 +19,6 @@
 #pragma GCC diagnostic ignored "-Wunused-function"
 #pragma GCC diagnostic ignored "-Wmissing-field-initializers"
 #pragma GCC diagnostic ignored "-Wunused-parameter"
-#pragma GCC diagnostic ignored "-Wduplicated-branches"
 #endif
 #include <stb/stb_image.h>
 #include <stb/stb_image_write.h>

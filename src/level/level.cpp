@@ -4,8 +4,8 @@
 
 #include <algorithm>
 
-#include "vole/asset/font.hpp"
 #include "vole/base/names.hpp"
+#include "vole/base/utf8.hpp"
 
 namespace vole {
 namespace {

@@ -9,6 +9,7 @@
 #include <string_view>
 
 #include "vole/asset/sheet.hpp"
+#include "vole/base/utf8.hpp"
 
 namespace vole {
 
@@ -51,8 +52,5 @@ struct AssetSort<Font> {
 
 // A small font that is always there, for diagnostics: letters of 5 x 7 pixels with a dark rim.
 const Font& plain_font();
-
-// Takes the next letter off a UTF-8 text; broken bytes give U+FFFD, one at a time.
-char32_t next_letter(std::string_view& text);
 
 }  // namespace vole
