@@ -7,6 +7,7 @@
 #include "vole/asset/font.hpp"
 #include "vole/base/anchor.hpp"
 #include "vole/base/describe.hpp"
+#include "vole/base/division.hpp"
 #include "vole/base/names.hpp"
 #include "vole/level/level.hpp"
 #include "vole/physics/subpixel.hpp"
@@ -92,6 +93,17 @@ TEST_CASE("rectangles are the sets of their points") {
     if (!a.empty() && !b.empty()) REQUIRE(a.overlaps(b) == !both.empty());
     REQUIRE(points(a.moved_by({1, -2})).size() == points(a).size());
     REQUIRE(a.empty() == points(a).empty());
+  }
+}
+
+TEST_CASE("whole numbers divide down and up as real ones do") {
+  for (std::int64_t a = -40; a <= 40; ++a) {
+    for (std::int64_t b = -7; b <= 7; ++b) {
+      if (b == 0) continue;
+      const double quotient = static_cast<double>(a) / static_cast<double>(b);
+      REQUIRE(vole::floor_divide(a, b) == static_cast<std::int64_t>(std::floor(quotient)));
+      REQUIRE(vole::ceil_divide(a, b) == static_cast<std::int64_t>(std::ceil(quotient)));
+    }
   }
 }
 

@@ -1,7 +1,8 @@
 #include "vole/draw/camera.hpp"
 
 #include <algorithm>
-#include <cmath>
+
+#include "vole/draw/draw_list.hpp"
 
 namespace vole {
 namespace {
@@ -41,8 +42,7 @@ void Camera::follow(Vec2 target, float seconds) {
 IVec2 Camera::corner(Vec2 parallax, float between) const {
   const Vec2 middle = before_ + (middle_ - before_) * between;
   const Vec2 corner{middle.x - static_cast<float>(canvas.x) / 2, middle.y - static_cast<float>(canvas.y) / 2};
-  return {static_cast<int>(std::floor(corner.x * parallax.x + 0.5f)),
-          static_cast<int>(std::floor(corner.y * parallax.y + 0.5f))};
+  return {to_pixel(corner.x * parallax.x), to_pixel(corner.y * parallax.y)};
 }
 
 }  // namespace vole

@@ -64,7 +64,7 @@ IRect DrawList::on_canvas(LayerId layer, const Rect& box) const {
 
 void DrawList::add(LayerId layer, const PictureItem& item) {
   const IVec2 corner = corners_.at(layer);
-  if (!item.picture || item.opacity <= 0 || item.tint.a == 0) return;
+  if (!item.picture || !(item.opacity > 0) || item.tint.a == 0) return;  // so written for "not a number" too
   const IVec2 at{to_pixel(item.at.x) - corner.x, to_pixel(item.at.y) - corner.y};
   const Vec2 scale{usable_scale(item.scale.x), usable_scale(item.scale.y)};
   // Far from the canvas whatever the rotation: nothing to draw.

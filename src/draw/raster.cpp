@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "blend.hpp"
+#include "vole/base/division.hpp"
 #include "vole/base/trig.hpp"
 
 namespace vole {
@@ -15,11 +16,6 @@ std::int64_t fixed(double value) {
   return static_cast<std::int64_t>(std::floor(value * one + 0.5));
 }
 
-std::int64_t floor_divide(std::int64_t a, std::int64_t b) {
-  const std::int64_t quotient = a / b;
-  return quotient - ((a % b != 0) && ((a < 0) != (b < 0)) ? 1 : 0);
-}
-
 // The range [first, end) of x for which 0 <= start + x * step < limit, cut to the range given.
 void narrow(std::int64_t start, std::int64_t step, std::int64_t limit, std::int64_t& first,
             std::int64_t& end) {
@@ -27,12 +23,9 @@ void narrow(std::int64_t start, std::int64_t step, std::int64_t limit, std::int6
     if (start < 0 || start >= limit) end = first;
     return;
   }
-  // -floor(-a / b) is the division rounded up.
-  const std::int64_t at_zero = -floor_divide(start, step);
-  const std::int64_t at_limit = -floor_divide(start - limit, step);
   if (step > 0) {
-    first = std::max(first, at_zero);
-    end = std::min(end, at_limit);
+    first = std::max(first, ceil_divide(-start, step));
+    end = std::min(end, ceil_divide(limit - start, step));
   } else {
     first = std::max(first, floor_divide(limit - start, step) + 1);
     end = std::min(end, floor_divide(-start, step) + 1);
@@ -271,9 +264,9 @@ void Raster::draw_tiles(const TilesItem& grid, const IRect& clip, IVec2 corner, 
         continue;
       }
       const PictureItem single{.picture = grid.picture,
-                        .from = frame.area,
-                        .alpha = frame.alpha,
-                        .at = {static_cast<float>(left), static_cast<float>(top)}};
+                               .from = frame.area,
+                               .alpha = frame.alpha,
+                               .at = {static_cast<float>(left), static_cast<float>(top)}};
       draw_picture(single, clip, canvas, row_);
     }
     // Opaque tiles are copied line by line across the whole row of them: memory is then written in one
@@ -297,10 +290,18 @@ void Raster::draw(const DrawList& list, Image& canvas) {
   for (const DrawItem& item : list.items()) {
     const IRect clip = item.clip.shared_with(canvas.area());
     switch (item.sort) {
-      case DrawItem::Sort::picture: draw_picture(item.picture, clip, canvas, row_); break;
-      case DrawItem::Sort::fill: fill_box(item.box, clip, premultiplied(item.picture.tint), canvas); break;
-      case DrawItem::Sort::outline: outline_box(item.box, clip, premultiplied(item.picture.tint), canvas); break;
-      case DrawItem::Sort::tiles: draw_tiles(item.tiles, clip, list.corner(item.layer), canvas); break;
+      case DrawItem::Sort::picture:
+        draw_picture(item.picture, clip, canvas, row_);
+        break;
+      case DrawItem::Sort::fill:
+        fill_box(item.box, clip, premultiplied(item.picture.tint), canvas);
+        break;
+      case DrawItem::Sort::outline:
+        outline_box(item.box, clip, premultiplied(item.picture.tint), canvas);
+        break;
+      case DrawItem::Sort::tiles:
+        draw_tiles(item.tiles, clip, list.corner(item.layer), canvas);
+        break;
     }
   }
 }

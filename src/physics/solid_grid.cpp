@@ -2,8 +2,8 @@
 
 #include <algorithm>
 
+#include "vole/base/division.hpp"
 #include "vole/physics/subpixel.hpp"
-#include "whole_division.hpp"
 
 namespace vole {
 

@@ -3,8 +3,8 @@
 #include <algorithm>
 #include <cstdlib>
 
+#include "vole/base/division.hpp"
 #include "vole/physics/subpixel.hpp"
-#include "whole_division.hpp"
 
 namespace vole {
 namespace {
