@@ -78,6 +78,8 @@ Ran run_command(const std::string& command) {
   return ran;
 }
 
-std::string quoted(const std::string& text) {
-  return "'" + text + "'";
+std::string as_word(const std::string& text) {
+  std::string word = "'";
+  for (const char c : text) word += c == '\'' ? std::string("'\''") : std::string(1, c);
+  return word + "'";
 }

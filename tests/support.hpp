@@ -60,4 +60,4 @@ struct Ran {
 // Runs a shell command.
 Ran run_command(const std::string& command);
 // A text as one word of a shell command.
-std::string quoted(const std::string& text);
+std::string as_word(const std::string& text);
