@@ -22,10 +22,29 @@ class Reference {
     for (int y = 0; y < canvas.size().y; ++y)
       for (int x = 0; x < canvas.size().x; ++x)
         for (const DrawItem& item : list.items())
-          if (item.clip.contains({x, y})) canvas.at(x, y) = over(pixel(list, item, {x, y}), canvas.at(x, y));
+          if (item.clip.contains({x, y}))
+            canvas.at(x, y) = mixed(item, pixel(list, item, {x, y}), canvas.at(x, y));
   }
 
  private:
+  static Colour mixed(const DrawItem& item, Colour above, Colour below) {
+    if (item.sort != DrawItem::Sort::picture || item.picture.blend == vole::Blend::over)
+      return over(above, below);
+    const bool adds = item.picture.blend == vole::Blend::add;
+    const auto part = [&](int a, int b) {
+      const int shade = a + 255 - above.a;
+      return static_cast<std::uint8_t>(adds ? std::min(a + b, 255) : (b * shade + 127) / 255);
+    };
+    return {part(above.r, below.r), part(above.g, below.g), part(above.b, below.b), 255};
+  }
+  static Colour towards(Colour pixel, Colour flash) {
+    const auto part = [&](int mine, int colour) {
+      const int kept = (mine * (255 - flash.a) + 127) / 255;
+      const int come = ((colour * pixel.a + 127) / 255 * flash.a + 127) / 255;
+      return static_cast<std::uint8_t>(std::min<int>(kept + come, pixel.a));
+    };
+    return {part(pixel.r, flash.r), part(pixel.g, flash.g), part(pixel.b, flash.b), pixel.a};
+  }
   static Colour over(Colour above, Colour below) {
     const auto part = [&](int a, int b) {
       return static_cast<std::uint8_t>(
@@ -64,7 +83,7 @@ class Reference {
     if (u < 0 || v < 0 || u >= item.from.size.x || v >= item.from.size.y) return vole::clear;
     const Colour pixel =
         item.picture->row(item.from.top() + static_cast<int>(v))[item.from.left() + static_cast<int>(u)];
-    return times(pixel, vole::multiplier_of(item));
+    return times(towards(pixel, item.flash), vole::multiplier_of(item));
   }
   static Colour tile(const vole::TilesItem& grid, IVec2 corner, IVec2 at) {
     const IVec2 world{at.x + corner.x, at.y + corner.y};
@@ -118,6 +137,8 @@ vole::PictureItem random_item(vole::Random& chance, const vole::Picture& picture
         chance.chance(0.3f) ? static_cast<float>(chance.below(8)) * 90 - 360 : chance.between(-400, 400);
   if (chance.chance(0.3f)) item.tint = random_colour(chance);
   if (chance.chance(0.3f)) item.opacity = chance.between(0, 1);
+  if (chance.chance(0.3f)) item.blend = static_cast<vole::Blend>(chance.below(3));
+  if (chance.chance(0.2f)) item.flash = random_colour(chance);
   item.depth = static_cast<float>(chance.below(3));
   return item;
 }
@@ -238,6 +259,28 @@ TEST_CASE("odd numbers in an item do no harm") {
   vole::Raster().draw(list, canvas);
   for (int y = 0; y < 30; ++y)
     for (int x = 0; x < 40; ++x) REQUIRE(canvas.at(x, y).a == 255);
+}
+
+TEST_CASE("blending does what its words say") {
+  vole::DrawList list;
+  const auto mixed = [&](Colour above, Colour below, vole::Blend blend, Colour flash = vole::clear) {
+    const vole::Picture picture(Image({1, 1}, above));
+    list.start({1, 1});
+    list.add(list.add_layer({0, 0}),
+             vole::PictureItem{.picture = &picture, .from = picture.area(), .blend = blend, .flash = flash});
+    Image canvas({1, 1}, below);
+    vole::Raster().draw(list, canvas);
+    return canvas.at(0, 0);
+  };
+  const Colour dusk{100, 80, 60, 255}, lamp{200, 150, 50, 255};
+  CHECK(mixed(lamp, dusk, vole::Blend::add) == Colour{255, 230, 110, 255});
+  CHECK(mixed(vole::clear, dusk, vole::Blend::add) == dusk);
+  CHECK(mixed(vole::white, dusk, vole::Blend::multiply) == dusk);
+  CHECK(mixed({0, 0, 0, 255}, dusk, vole::Blend::multiply) == Colour{0, 0, 0, 255});
+  CHECK(mixed(vole::clear, dusk, vole::Blend::multiply) == dusk);
+  CHECK(mixed(lamp, dusk, vole::Blend::over, vole::white) == vole::white);
+  CHECK(mixed(vole::clear, dusk, vole::Blend::over, vole::white) == dusk);
+  CHECK(mixed({0, 0, 0, 255}, dusk, vole::Blend::over, {255, 255, 255, 128}) == Colour{128, 128, 128, 255});
 }
 
 TEST_CASE("items are drawn by layer, then depth, then as they were added") {

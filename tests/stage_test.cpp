@@ -366,3 +366,26 @@ TEST_CASE("the camera keeps to the level and follows only what is there") {
   CHECK(small.stage.camera.middle() == before);
   CHECK(small.stage.entities.count() == 1);
 }
+
+TEST_CASE("a sprite's blend comes from its kind, its flash from the game") {
+  Small small;
+  small.folder.write("kinds.toml",
+                     "[glow]\nsprite = { sheet = \"mouse\", blend = \"add\", opacity = 0.5 }\n");
+  small.kinds = vole::read_kinds(small.folder.path());
+  const Entity glow = small.stage.spawn("glow", {20, 20});
+  small.stage.get<vole::Sprite>(glow).flash = {255, 0, 0, 100};
+  vole::DrawList list;
+  list.start({64, 32});
+  small.stage.draw(list, 1);
+  REQUIRE(list.items().size() == 1);
+  CHECK(list.items()[0].picture.blend == vole::Blend::add);
+  CHECK(list.items()[0].picture.opacity == 0.5f);
+  CHECK(list.items()[0].picture.flash == vole::Colour{255, 0, 0, 100});
+  small.folder.write("kinds.toml", "[glow]\nsprite = { sheet = \"mouse\", blend = \"ad\" }\n");
+  small.kinds = vole::read_kinds(small.folder.path());
+  CHECK(error_of(
+            [&] {
+              small.stage.spawn("glow", {20, 20});
+            },
+            small.folder) == "kinds.toml:2:37: error: unknown word \"ad\"; did you mean \"add\"?");
+}

@@ -1,6 +1,7 @@
 // Rows of pixels onto rows of pixels. The SSE2 paths give the same bits as the plain ones.
 #pragma once
 
+#include <algorithm>
 #include <cstring>
 
 #include "vole/draw/raster.hpp"
@@ -23,6 +24,33 @@ inline Colour over(Colour above, Colour below) {
   return {part(above.r, below.r), part(above.g, below.g), part(above.b, below.b), part(above.a, below.a)};
 }
 
+// A premultiplied pixel moved towards one colour by that colour's alpha; its own alpha stays.
+inline Colour flashed(Colour pixel, Colour flash) {
+  const auto keep = static_cast<std::uint8_t>(255 - flash.a);
+  const auto part = [&](std::uint8_t mine, std::uint8_t other) {
+    const int sum = multiply(mine, keep) + multiply(multiply(other, pixel.a), flash.a);
+    return static_cast<std::uint8_t>(
+        std::min<int>(sum, pixel.a));  // rounding must not make it brighter than white
+  };
+  return {part(pixel.r, flash.r), part(pixel.g, flash.g), part(pixel.b, flash.b), pixel.a};
+}
+
+// Light on top of light; the canvas stays opaque.
+inline Colour added(Colour above, Colour below) {
+  const auto part = [](std::uint8_t a, std::uint8_t b) {
+    return static_cast<std::uint8_t>(std::min(a + b, 255));
+  };
+  return {part(above.r, below.r), part(above.g, below.g), part(above.b, below.b), below.a};
+}
+
+// What is below through a coloured glass: clear leaves it, black opaque makes it black.
+inline Colour multiplied_by(Colour above, Colour below) {
+  const auto part = [&above](std::uint8_t a, std::uint8_t b) {
+    return multiply(b, static_cast<std::uint8_t>(a + 255 - above.a));
+  };
+  return {part(above.r, below.r), part(above.g, below.g), part(above.b, below.b), below.a};
+}
+
 inline void copy_row(Colour* to, const Colour* from, int count) {
   std::memcpy(to, from, static_cast<std::size_t>(count) * sizeof(Colour));
 }
@@ -31,7 +59,8 @@ inline void copy_row(Colour* to, const Colour* from, int count) {
 
 namespace sse {
 
-// a * b / 255 for eight 16-bit lanes, rounded like multiply(): for x up to 65,534, x * 257 >> 16 is (x + (x >> 8)) >> 8.
+// a * b / 255 for eight 16-bit lanes, rounded like multiply(): for x up to 65,534, x * 257 >> 16 is (x + (x
+// >> 8)) >> 8.
 inline __m128i multiply_lanes(__m128i a, __m128i b) {
   const __m128i product = _mm_add_epi16(_mm_mullo_epi16(a, b), _mm_set1_epi16(128));
   return _mm_mulhi_epu16(product, _mm_set1_epi16(257));

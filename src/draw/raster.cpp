@@ -53,11 +53,30 @@ struct BlendTinted {
   Colour by;
   void operator()(Colour& to, Colour pixel) const { to = over(tinted(pixel, by), to); }
 };
+// All that an item may ask for, one after the other.
+struct BlendAny {
+  Colour by;
+  Colour flash;
+  Blend blend;
+  void operator()(Colour& to, Colour pixel) const {
+    const Colour shaded = tinted(flashed(pixel, flash), by);
+    to = blend == Blend::over  ? over(shaded, to)
+         : blend == Blend::add ? added(shaded, to)
+                               : multiplied_by(shaded, to);
+  }
+};
+
+// Nothing but tint and opacity: rows may go the fast ways.
+bool is_plain(const PictureItem& item) {
+  return item.blend == Blend::over && item.flash.a == 0;
+}
 
 template <class Work>
 void with_operation(const PictureItem& item, const Work& work) {
   const Colour by = multiplier_of(item);
-  if (by != white)
+  if (!is_plain(item))
+    work(BlendAny{by, item.flash, item.blend});
+  else if (by != white)
     work(BlendTinted{by});
   else if (item.alpha == Alpha::opaque)
     work(Copy{});
@@ -69,7 +88,11 @@ void with_operation(const PictureItem& item, const Work& work) {
 
 // A row of pixels onto the canvas, in the cheapest way that is right for the item.
 void put_row(const PictureItem& item, Colour by, Colour* to, const Colour* from, int count) {
-  if (by != white)
+  if (!is_plain(item))
+    with_operation(item, [&](const auto& put) {
+      for (int x = 0; x < count; ++x) put(to[x], from[x]);
+    });
+  else if (by != white)
     tinted_over_row(to, from, count, by);
   else if (item.alpha == Alpha::opaque)
     copy_row(to, from, count);

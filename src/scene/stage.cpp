@@ -242,6 +242,8 @@ void Stage::add_sprite(DrawList& list, LayerId layer, const Pose& pose, const Sp
                    .flip_x = pose.faces_left,
                    .tint = sprite.tint,
                    .opacity = sprite.opacity,
+                   .blend = sprite.blend,
+                   .flash = sprite.flash,
                    .depth = sprite.depth});
 }
 

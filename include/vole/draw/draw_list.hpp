@@ -11,7 +11,9 @@
 // whole, and so is every position after rounding, so pixel art does not shimmer when the camera moves.
 #pragma once
 
+#include <array>
 #include <cstdint>
+#include <string_view>
 #include <vector>
 
 #include "vole/asset/picture.hpp"
@@ -19,6 +21,13 @@
 namespace vole {
 
 using LayerId = std::uint16_t;
+
+// How an item goes onto what is below it: over it, as light added to it, or as a shade that it is multiplied
+// by.
+enum class Blend : std::uint8_t { over, add, multiply };
+constexpr auto enum_names(Blend) {
+  return std::array<std::string_view, 3>{"over", "add", "multiply"};
+}
 
 // A frame of a picture, put on the canvas by its pivot. Nearest pixel, whatever the scale and rotation.
 struct PictureItem {
@@ -33,7 +42,9 @@ struct PictureItem {
   bool flip_y = false;
   Colour tint = white;
   float opacity = 1;
-  float depth = 0;  // within a layer: larger is nearer
+  Blend blend = Blend::over;
+  Colour flash = clear;  // its shape in this one colour: alpha says how much, 255 wholly
+  float depth = 0;       // within a layer: larger is nearer
 };
 
 // A grid of equal tiles, of which only what the canvas shows is looked at.

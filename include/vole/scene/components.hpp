@@ -7,6 +7,7 @@
 #include "vole/animation/animator.hpp"
 #include "vole/base/describe.hpp"
 #include "vole/base/rect.hpp"
+#include "vole/draw/draw_list.hpp"
 #include "vole/input/intent.hpp"
 
 namespace vole {
@@ -57,6 +58,8 @@ struct Sprite {
   float depth = 0;
   Colour tint = white;
   float opacity = 1;
+  Blend blend = Blend::over;
+  Colour flash = clear;  // its shape in one colour, as for a moment after a hit; alpha says how much
 
   // Plays a clip of the sheet; the one that plays already goes on. Throws Error with the nearest name.
   void play(std::string_view clip);
@@ -75,6 +78,8 @@ void describe(V& v, Sprite& sprite) {
   v("depth", sprite.depth);
   v("tint", sprite.tint);
   v("opacity", sprite.opacity, within(0, 1));
+  v("blend", sprite.blend);
+  v.state("flash", sprite.flash);
 }
 
 // `person`: a pilot that follows the controls.
