@@ -26,8 +26,9 @@ cmake --build --preset release
 ctest --test-dir build/release --output-on-failure
 [ "$quick" = no ] || exit 0
 
+# Warnings are no errors here: with its sanitizers g++ 12 warns of what its own <functional> does.
 step "address and undefined-behaviour sanitizers"
-cmake --preset sanitize -DVOLE_WARNINGS_ARE_ERRORS=ON >/dev/null
+cmake --preset sanitize >/dev/null
 cmake --build --preset sanitize
 ctest --test-dir build/sanitize --output-on-failure
 
