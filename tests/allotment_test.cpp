@@ -137,6 +137,18 @@ TEST_CASE("a steady frame allocates nothing") {
   CHECK(allocations_so_far() - before == 0);
 }
 
+TEST_CASE("looking an asset up by its name allocates nothing, however long the name") {
+  TempFolder folder;
+  const std::string name =
+      "a-name-that-is-much-too-long-to-fit-into-any-small-text-without-memory-of-its-own";
+  folder.write_picture("assets/" + name + ".png", {4, 4});
+  vole::Catalog catalog(folder.path());
+  catalog.get<vole::Sheet>(name);
+  const std::int64_t before = allocations_so_far();
+  for (int i = 0; i < 100; ++i) catalog.get<vole::Sheet>(name);
+  CHECK(allocations_so_far() == before);
+}
+
 TEST_CASE("changed files show while the game runs, and broken ones leave the last good version") {
   TempFolder folder;
   copy_allotment(folder);

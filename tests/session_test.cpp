@@ -203,6 +203,11 @@ TEST_CASE("a project says what it needs") {
         "game.toml:2:6: error: \"My Game\" is no id; an id has small letters, digits and '-' only");
   CHECK(error_of([&] { vole::find_project("nowhere/game.toml", "/nowhere/program"); }, folder)
             .find("no such file here nor beside the program") != std::string::npos);
+  // The program's own files come before those of whatever folder it is started in.
+  folder.write("own/here.toml", good);
+  folder.write("here.toml", good);
+  CHECK(vole::find_project(folder.path("here.toml"), folder.path("own/program")) == folder.path("here.toml"));
+  CHECK(vole::find_project("here.toml", folder.path("own/program")) == folder.path("own/here.toml"));
   folder.write("program.folder", folder.path("elsewhere") + "\n");
   folder.write("elsewhere/x.toml", good);
   CHECK(vole::find_project("x.toml", folder.path("program")) == folder.path("elsewhere/x.toml"));

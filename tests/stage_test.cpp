@@ -389,3 +389,15 @@ TEST_CASE("a sprite's blend comes from its kind, its flash from the game") {
             },
             small.folder) == "kinds.toml:2:37: error: unknown word \"ad\"; did you mean \"add\"?");
 }
+
+TEST_CASE("a level without tiles is open on all sides") {
+  Small small;
+  small.folder.write("levels/sky.level.toml",
+                     "[[layers]]\nname = \"things\"\n[[places]]\nkind = \"mouse\"\nat = [5, 5]\n");
+  small.stage.load_level("sky");
+  small.hold("key ArrowLeft");
+  for (int i = 0; i < 60; ++i) small.tick();
+  const Vec2 at = small.stage.get<vole::Pose>(small.stage.first("mouse")).at;
+  CHECK(at.x < -40);
+  CHECK(at.y > 100);
+}

@@ -36,7 +36,7 @@ std::string build(const std::string& folder, const std::string& id, const std::s
   fmt::print(stderr, "building {} ...\n", id);
   must_run(configure, "configuring the build");
   must_run({"cmake", "--build", out, "--target", id, "--parallel"}, "the build");
-  const std::string program = vole::join_path(out, id);
+  std::string program = vole::join_path(out, id);
   if (!vole::file_exists(program))
     throw Error(Place::whole_file(program), "was not built",
                 fmt::format("the program's CMake target must be named \"{}\", as the id in game.toml", id));

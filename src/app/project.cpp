@@ -30,14 +30,15 @@ std::string program_path(const std::string& called) {
 }
 
 std::string find_project(const std::string& file, const std::string& program) {
-  if (file_exists(file)) return file;
-  const std::string beside = join_path(folder_of(program), file);
-  if (file_exists(beside)) return beside;
+  std::vector<std::string> candidates{join_path(folder_of(program), file)};
   if (const std::string pointer = program + ".folder"; file_exists(pointer)) {
     std::string folder = read_text(pointer, 65536);
     folder.erase(std::find(folder.begin(), folder.end(), '\n'), folder.end());
-    if (const std::string there = join_path(folder, file); file_exists(there)) return there;
+    candidates.push_back(join_path(folder, file));
   }
+  candidates.push_back(file);
+  for (std::string& candidate : candidates)
+    if (file_exists(candidate)) return std::move(candidate);
   throw Error(Place::whole_file(file), "no such file here nor beside the program",
               "start it in the game's folder");
 }

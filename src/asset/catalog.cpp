@@ -14,7 +14,7 @@ Catalog::Catalog(std::string root) : root_(std::move(root)) {}
 std::string Catalog::path_of(const SortInfo& sort, std::string_view name) const {
   if (name.empty() || name.find("..") != std::string_view::npos) return {};
   for (const std::string_view ending : {sort.ending, sort.plain_ending}) {
-    const std::string path = join_path(root_, fmt::format("{}/{}{}", sort.folder, name, ending));
+    std::string path = join_path(root_, fmt::format("{}/{}{}", sort.folder, name, ending));
     if (!ending.empty() && file_exists(path)) return path;
   }
   return {};
@@ -36,8 +36,8 @@ std::vector<std::string> Catalog::names(const SortInfo& sort) const {
 
 detail::SlotBase* Catalog::slot(const SortInfo& sort, std::string_view name, const Place& asked,
                                 MakeSlot make) {
-  const std::string key = fmt::format("{}:{}", sort.word, name);
-  if (const auto found = by_name_.find(key); found != by_name_.end()) return found->second;
+  if (const auto found = by_name_.find(KeyView{sort.word, name}); found != by_name_.end())
+    return found->second;
   std::string path = path_of(sort, name);
   if (path.empty()) {
     const std::vector<std::string> all = names(sort);
@@ -50,7 +50,7 @@ detail::SlotBase* Catalog::slot(const SortInfo& sort, std::string_view name, con
   made->path_ = std::move(path);
   load(*made);
   slots_.push_back(std::move(made));
-  return by_name_[key] = slots_.back().get();
+  return by_name_[Key{sort.word, std::string(name)}] = slots_.back().get();
 }
 
 void Catalog::load(detail::SlotBase& slot) {

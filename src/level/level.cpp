@@ -95,7 +95,9 @@ class LevelBuilder {
     read_legend();
     find_size();
     if (report_.has_errors()) return;
-    level_.solid = SolidGrid(level_.cells, level_.tile_size());
+    // A level without tiles has no sides to run into.
+    const bool has_tiles = level_.cells.x > 0;
+    level_.solid = SolidGrid(level_.cells, level_.tile_size(), {has_tiles, has_tiles, false, false});
     for (const LayerText& layer : text_.layers) add_layer(layer, loading);
     for (const PlaceText& place : text_.places) add_place(place);
   }

@@ -66,7 +66,8 @@ Tileset AssetSort<Tileset>::load(Loading& loading) {
           "they are counted from 0");
       continue;
     }
-    const IRect area = frames[static_cast<std::size_t>(cell.y * columns + cell.x)];
+    const int index = cell.y * columns + cell.x;
+    const IRect area = frames[static_cast<std::size_t>(index)];
     tileset.tiles.push_back({item.name, item.value.solid});
     tileset.frames.push_back({area, tileset.picture->alpha_of(area)});
   }

@@ -40,9 +40,8 @@ void describe(V& v, Project& project) {
 // `file` is the path of a game.toml. Throws Error.
 Project read_project(const std::string& file);
 
-// The path of the game.toml that a program means by `file`: as it stands; else beside the program; else in
-// the folder that the file PROGRAM.folder beside the program names (development builds have one). Throws
-// Error.
+// The path of the game.toml that a program means by `file`: beside the program; else in the folder that the file
+// PROGRAM.folder beside the program names (development builds have one); else as it stands. Throws Error.
 std::string find_project(const std::string& file, const std::string& program);
 
 // The folder of the running program; `called` is its argv[0].

@@ -164,6 +164,24 @@ class Catalog {
   }
   using MakeSlot = std::unique_ptr<detail::SlotBase> (*)();
 
+  struct Key {
+    std::string_view sort;  // its word, which is never freed
+    std::string name;
+  };
+  struct KeyView {
+    std::string_view sort;
+    std::string_view name;
+  };
+  // Finds a key by views, so that looking an asset up allocates nothing.
+  struct ByName {
+    using is_transparent = void;
+    template <class A, class B>
+    bool operator()(const A& a, const B& b) const {
+      const int sorts = a.sort.compare(b.sort);
+      return sorts != 0 ? sorts < 0 : std::string_view(a.name) < std::string_view(b.name);
+    }
+  };
+
   detail::SlotBase* slot(const SortInfo& sort, std::string_view name, const Place& asked, MakeSlot make);
   void load(detail::SlotBase& slot);
   // Empty when there is no such file.
@@ -173,7 +191,7 @@ class Catalog {
   std::string root_;
   // In the order in which loading was completed, so what an asset is made from comes before it.
   std::vector<std::unique_ptr<detail::SlotBase>> slots_;
-  std::map<std::string, detail::SlotBase*, std::less<>> by_name_;
+  std::map<Key, detail::SlotBase*, ByName> by_name_;
 };
 
 }  // namespace vole

@@ -20,6 +20,7 @@ std::string did_you_mean(std::string_view wrong, std::span<const std::string> kn
 template <class Things>
 std::vector<std::string> names_of(const Things& things) {
   std::vector<std::string> names;
+  names.reserve(things.size());
   for (const auto& thing : things) names.push_back(thing.name);
   return names;
 }
