@@ -162,6 +162,7 @@ bool Session::step() {
   const int due = ticker_.add(host_.elapsed());
   for (int i = 0; i < due && !over(); ++i) tick();
   if (host_.shows()) {
+    // A run that is recorded or repeated must not change under way.
     if (!reader_ && !writer_ && Clock::passed(clock_->refreshed, std::chrono::milliseconds(200)))
       print_problems(refresh().problems());
     host_.present(draw(ticker_.between()));
