@@ -5,6 +5,7 @@
 
 #include <algorithm>
 #include <map>
+#include <string>
 #include <vector>
 
 namespace {
@@ -41,8 +42,16 @@ class RatioReporter final : public benchmark::ConsoleReporter {
 }  // namespace
 
 int main(int argc, char** argv) {
-  benchmark::Initialize(&argc, argv);
-  if (benchmark::ReportUnrecognizedArguments(argc, argv)) return 2;
+  // Many short repetitions in mixed order, of which the fastest counts: what else the machine does then
+  // troubles both sides alike. Words of the command line come later and win.
+  std::vector<std::string> words{argv[0], "--benchmark_repetitions=9", "--benchmark_min_time=0.1",
+                                 "--benchmark_enable_random_interleaving=true"};
+  words.insert(words.end(), argv + 1, argv + argc);
+  std::vector<char*> pointers;
+  for (std::string& word : words) pointers.push_back(word.data());
+  int count = static_cast<int>(pointers.size());
+  benchmark::Initialize(&count, pointers.data());
+  if (benchmark::ReportUnrecognizedArguments(count, pointers.data())) return 2;
   RatioReporter reporter;
   benchmark::RunSpecifiedBenchmarks(&reporter);
   reporter.print_ratios();

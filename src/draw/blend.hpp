@@ -89,6 +89,19 @@ inline __m128i tinted4(__m128i pixels, __m128i by_wide) {
                           multiply_lanes(_mm_unpackhi_epi8(pixels, zero), by_wide));
 }
 
+// Eight pixels over eight: most stretches of a sprite are all clear or all opaque, and one look tells for
+// both halves.
+inline bool settle8(Colour* to, __m128i first, __m128i second) {
+  const __m128i alpha_bits = _mm_set1_epi32(static_cast<int>(0xff000000u));
+  const __m128i least = _mm_and_si128(_mm_and_si128(first, second), alpha_bits);
+  if (_mm_movemask_epi8(_mm_cmpeq_epi32(least, alpha_bits)) == 0xffff) {
+    store(to, first);
+    store(to + 4, second);
+    return true;
+  }
+  return _mm_movemask_epi8(_mm_cmpeq_epi32(_mm_or_si128(first, second), _mm_setzero_si128())) == 0xffff;
+}
+
 // Four pixels over four, skipping the work where all hide or all show what is below.
 inline void blend4(Colour* to, __m128i above) {
   const __m128i alpha_bits = _mm_set1_epi32(static_cast<int>(0xff000000u));
@@ -105,6 +118,12 @@ inline void blend4(Colour* to, __m128i above) {
 inline void over_row(Colour* to, const Colour* from, int count) {
   int x = 0;
 #if defined(__SSE2__)
+  for (; x + 8 <= count; x += 8) {
+    const __m128i first = sse::load(from + x), second = sse::load(from + x + 4);
+    if (sse::settle8(to + x, first, second)) continue;
+    sse::blend4(to + x, first);
+    sse::blend4(to + x + 4, second);
+  }
   for (; x + 4 <= count; x += 4) sse::blend4(to + x, sse::load(from + x));
 #endif
   for (; x < count; ++x) to[x] = over(from[x], to[x]);

@@ -86,18 +86,23 @@ void with_operation(const PictureItem& item, const Work& work) {
     work(BlendOver{});
 }
 
-// A row of pixels onto the canvas, in the cheapest way that is right for the item.
-void put_row(const PictureItem& item, Colour by, Colour* to, const Colour* from, int count) {
-  if (!is_plain(item))
-    with_operation(item, [&](const auto& put) {
+// Calls work(put), where put(to, from, count) brings a row of pixels onto the canvas in the cheapest way that
+// is right for the item. The choice is made once for all rows.
+template <class Work>
+void with_row_operation(const PictureItem& item, const Work& work) {
+  const Colour by = multiplier_of(item);
+  if (!is_plain(item)) {
+    const BlendAny put{by, item.flash, item.blend};
+    work([put](Colour* to, const Colour* from, int count) {
       for (int x = 0; x < count; ++x) put(to[x], from[x]);
     });
-  else if (by != white)
-    tinted_over_row(to, from, count, by);
-  else if (item.alpha == Alpha::opaque)
-    copy_row(to, from, count);
-  else
-    over_row(to, from, count);
+  } else if (by != white) {
+    work([by](Colour* to, const Colour* from, int count) { tinted_over_row(to, from, count, by); });
+  } else if (item.alpha == Alpha::opaque) {
+    work([](Colour* to, const Colour* from, int count) { copy_row(to, from, count); });
+  } else {
+    work([](Colour* to, const Colour* from, int count) { over_row(to, from, count); });
+  }
 }
 
 // A frame in its own size: rows are copied or blended whole.
@@ -108,20 +113,24 @@ void draw_upright(const PictureItem& item, const IRect& clip, Image& canvas) {
   const IRect whole{{static_cast<int>(item.at.x) - pivot.x, static_cast<int>(item.at.y) - pivot.y}, size};
   const IRect shown = whole.shared_with(clip);
   if (shown.empty()) return;
-  const Colour by = multiplier_of(item);
-  for (int y = shown.top(); y < shown.bottom(); ++y) {
+  const int skip = shown.left() - whole.left();
+  const auto row_from = [&](int y) {
     const int row = item.flip_y ? size.y - 1 - (y - whole.top()) : y - whole.top();
-    const Colour* from = item.picture->row(item.from.top() + row) + item.from.left();
-    Colour* to = canvas.row(y) + shown.left();
-    const int skip = shown.left() - whole.left();
-    if (item.flip_x) {
-      const Colour* mirrored = from + size.x - 1 - skip;
-      with_operation(item, [&](const auto& put) {
+    return item.picture->row(item.from.top() + row) + item.from.left();
+  };
+  if (item.flip_x) {
+    with_operation(item, [&](const auto& put) {
+      for (int y = shown.top(); y < shown.bottom(); ++y) {
+        const Colour* const mirrored = row_from(y) + size.x - 1 - skip;
+        Colour* const to = canvas.row(y) + shown.left();
         for (int x = 0; x < shown.size.x; ++x) put(to[x], mirrored[-x]);
-      });
-    } else {
-      put_row(item, by, to, from + skip, shown.size.x);
-    }
+      }
+    });
+  } else {
+    with_row_operation(item, [&](const auto& put) {
+      for (int y = shown.top(); y < shown.bottom(); ++y)
+        put(canvas.row(y) + shown.left(), row_from(y) + skip, shown.size.x);
+    });
   }
 }
 
@@ -152,19 +161,21 @@ void draw_scaled(const PictureItem& item, const IRect& clip, Image& canvas, std:
   if (first >= end) return;
   const auto count = static_cast<std::size_t>(end - first);
   if (scratch.size() < count) scratch.resize(count);
-  const Colour by = multiplier_of(item);
-  std::int64_t fetched = -1;
-  for (int y = shown.top(); y < shown.bottom(); ++y) {
-    const std::int64_t v = (map.start_v + y * map.down_v) >> 16;
-    if (v < 0 || v >= item.from.size.y) continue;
-    if (v != fetched) {
-      const Colour* const from = item.picture->row(item.from.top() + static_cast<int>(v)) + item.from.left();
-      std::int64_t u = map.start_u + first * map.across_u;
-      for (std::size_t i = 0; i < count; ++i, u += map.across_u) scratch[i] = from[u >> 16];
-      fetched = v;
+  with_row_operation(item, [&](const auto& put) {
+    std::int64_t fetched = -1;
+    for (int y = shown.top(); y < shown.bottom(); ++y) {
+      const std::int64_t v = (map.start_v + y * map.down_v) >> 16;
+      if (v < 0 || v >= item.from.size.y) continue;
+      if (v != fetched) {
+        const Colour* const from =
+            item.picture->row(item.from.top() + static_cast<int>(v)) + item.from.left();
+        std::int64_t u = map.start_u + first * map.across_u;
+        for (std::size_t i = 0; i < count; ++i, u += map.across_u) scratch[i] = from[u >> 16];
+        fetched = v;
+      }
+      put(canvas.row(y) + first, scratch.data(), static_cast<int>(count));
     }
-    put_row(item, by, canvas.row(y) + first, scratch.data(), static_cast<int>(count));
-  }
+  });
 }
 
 void draw_turned(const PictureItem& item, const IRect& clip, Image& canvas) {
