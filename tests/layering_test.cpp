@@ -91,7 +91,6 @@ TEST_CASE("only hosts/ names the window library") {
       if (!file.ends_with(".hpp") && !file.ends_with(".cpp")) continue;
       CAPTURE(folder, file);
       std::string text = vole::read_text(source_folder() + "/" + folder + "/" + file, 1 << 22);
-      // The list of libraries that need no licence to be found names files, not calls.
       CHECK(text.find("SDL_") == std::string::npos);
       CHECK(text.find("<SDL") == std::string::npos);
     }
