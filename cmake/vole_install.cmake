@@ -19,11 +19,11 @@ configure_package_config_file(cmake/vole-config.cmake.in ${CMAKE_CURRENT_BINARY_
   INSTALL_DESTINATION ${vole_cmake_dir})
 write_basic_package_version_file(${CMAKE_CURRENT_BINARY_DIR}/vole-config-version.cmake COMPATIBILITY SameMinorVersion)
 install(FILES ${CMAKE_CURRENT_BINARY_DIR}/vole-config.cmake ${CMAKE_CURRENT_BINARY_DIR}/vole-config-version.cmake
-  cmake/vole_add_game.cmake DESTINATION ${vole_cmake_dir})
+  cmake/vole_add_game.cmake cmake/vole_add_names.cmake DESTINATION ${vole_cmake_dir})
 
 # The build tree can be found like an installed one: -Dvole_DIR=<build folder>.
 export(EXPORT vole_targets NAMESPACE vole:: FILE ${CMAKE_CURRENT_BINARY_DIR}/vole_targets.cmake)
-file(COPY cmake/vole_add_game.cmake DESTINATION ${CMAKE_CURRENT_BINARY_DIR})
+file(COPY cmake/vole_add_game.cmake cmake/vole_add_names.cmake DESTINATION ${CMAKE_CURRENT_BINARY_DIR})
 
 set(vole_pc_requires "fmt")
 configure_file(cmake/vole.pc.in ${CMAKE_CURRENT_BINARY_DIR}/vole.pc @ONLY)

@@ -51,8 +51,8 @@ TEST_CASE("a sheet is cut into frames, with margin and spacing") {
   REQUIRE(sheet->frames.size() == 6);
   CHECK(sheet->frames[0].area == vole::IRect{{2, 2}, {5, 4}});
   CHECK(sheet->frames[5].area == vole::IRect{{2 + 12, 2 + 5}, {5, 4}});
-  CHECK(sheet->pivot == vole::IVec2{1, 3});
-  CHECK(catalog.get<vole::Sheet>("a")->picture == sheet->picture);  // loaded once and shared
+  CHECK(sheet->frames[5].pivot == vole::IVec2{1, 3});
+  CHECK(catalog.get<vole::Picture>("a").shared() == sheet->pictures[0]);  // loaded once and shared
 }
 
 TEST_CASE("a picture alone serves as a sheet of one frame that stands on its feet") {
@@ -61,7 +61,7 @@ TEST_CASE("a picture alone serves as a sheet of one frame that stands on its fee
   vole::Catalog catalog(folder.path());
   const auto tree = catalog.get<vole::Sheet>("far/tree");
   CHECK(tree->frames.size() == 1);
-  CHECK(tree->pivot == vole::IVec2{6, 20});
+  CHECK(tree->frames[0].pivot == vole::IVec2{6, 20});
   CHECK(catalog.names<vole::Sheet>() == std::vector<std::string>{"far/tree"});
 }
 
@@ -213,7 +213,7 @@ TEST_CASE("what is wrong with a level is told at its place") {
   CHECK(level_with("name = \"things\"", "name = \"ground\"").find("layer \"ground\" stands twice") !=
         std::string::npos);
   CHECK(level_with("name = \"things\"", "name = \"sky\"\npicture = \"mous\"")
-            .find("no picture \"mous\"; did you mean \"mouse\"?") != std::string::npos);
+            .find("no sheet \"mous\"; did you mean \"mouse\"?") != std::string::npos);
 }
 
 TEST_CASE("kinds come from one file or many, each once") {
@@ -259,5 +259,5 @@ TEST_CASE("a changed file is loaded anew, a broken one leaves the last good vers
   vole::Report gone;
   catalog.refresh(gone);
   CHECK(gone.has_errors());
-  CHECK(sheet->picture->size() == vole::IVec2{10, 10});
+  CHECK(sheet->pictures[0]->size() == vole::IVec2{10, 10});
 }

@@ -207,7 +207,8 @@ TEST_CASE("frames of any cut lie side by side and fill the picture") {
     const IVec2 count{number(chance, 1, 6), number(chance, 1, 6)};
     const IVec2 size{2 * cut.margin + count.x * cut.size.x + (count.x - 1) * cut.spacing,
                      2 * cut.margin + count.y * cut.size.y + (count.y - 1) * cut.spacing};
-    const auto frames = vole::cut_frames(size, cut, {}, "p");
+    const auto [frames, columns] = vole::cut_frames(size, cut, {}, "p");
+    REQUIRE(columns == count.x);
     REQUIRE(frames.size() == static_cast<std::size_t>(count.x * count.y));
     for (std::size_t i = 0; i < frames.size(); ++i) {
       REQUIRE(frames[i].shared_with({{0, 0}, size}) == frames[i]);

@@ -22,6 +22,15 @@ struct PreviewOptions {
 };
 int preview(const PreviewOptions& options);
 
+struct AtlasOptions {
+  std::string folder = ".";
+  std::string output;          // the folder for pages and sheet file; empty: only the header is written
+  std::string name = "atlas";  // of the files
+  std::string header;          // empty: NAME.hpp in the output folder
+  int page = 1024;             // the most pixels along a side
+};
+int atlas(const AtlasOptions& options);
+
 struct PackageOptions {
   std::string folder = ".";
   std::string target = "linux";

@@ -6,6 +6,7 @@
 
 #include "commands.hpp"
 #include "vole/app/project.hpp"
+#include "vole/asset/image.hpp"
 #include "vole/base/error.hpp"
 #include "vole/version.hpp"
 
@@ -42,6 +43,24 @@ int run(int argc, char** argv) {
       ->required();
   preview_command->add_option("-o,--output", preview_options.output, "The PNG to write")->required();
   preview_command->callback([&] { code = preview(preview_options); });
+
+  AtlasOptions atlas_options;
+  CLI::App* const atlas_command =
+      app.add_subcommand("atlas", "Pack pictures onto pages, and write a C++ header of a game's names");
+  atlas_command->add_option("DIR", atlas_options.folder, "A game's folder, or a folder of pictures")
+      ->required();
+  auto* const atlas_output =
+      atlas_command->add_option("-o,--output", atlas_options.output, "The folder for pages and sheet file");
+  auto* const atlas_header = atlas_command->add_option(
+      "--header", atlas_options.header, "Where the header goes; alone: write nothing but the header");
+  atlas_command->add_option("--name", atlas_options.name, "What the files are called")->capture_default_str();
+  atlas_command->add_option("--page", atlas_options.page, "The most pixels along a side of a page")
+      ->check(CLI::Range(16, vole::Image::longest_side))
+      ->capture_default_str();
+  atlas_command->callback([&] {
+    if (atlas_output->empty() && atlas_header->empty()) throw CLI::RequiredError("--output or --header");
+    code = atlas(atlas_options);
+  });
 
   PackageOptions package_options;
   CLI::App* const package_command = app.add_subcommand("package", "Make the build to send");

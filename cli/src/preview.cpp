@@ -4,6 +4,7 @@
 #include <filesystem>
 
 #include "commands.hpp"
+#include "vole/draw/background.hpp"
 #include "vole/draw/raster.hpp"
 #include "vole/draw/text.hpp"
 #include "vole/level/kinds.hpp"
@@ -49,12 +50,13 @@ class Page {
                 vole::IRect{{box.left() + x * size, box.top() + y * size}, {size, size}}.shared_with(box)),
             light_square);
   }
-  void frame(const vole::Picture& picture, const vole::Frame& frame, IVec2 at, int scale) {
-    list_.add(layer_, {.picture = &picture,
-                       .from = frame.area,
-                       .alpha = frame.alpha,
-                       .at = Vec2(at),
-                       .scale = Vec2(static_cast<float>(scale), static_cast<float>(scale))});
+  // The whole frame with its top left here, its cut-away borders included.
+  void frame(const vole::Frame& frame, IVec2 at, int scale) {
+    vole::Frame from_corner = frame;
+    from_corner.pivot = {0, 0};
+    vole::PictureItem item = vole::show(from_corner, Vec2(at));
+    item.scale = Vec2(static_cast<float>(scale), static_cast<float>(scale));
+    list_.add(layer_, item);
   }
   void cross(IVec2 at, int arm) {
     list_.fill(layer_, to_rect({{at.x - arm, at.y - 1}, {2 * arm + 1, 2}}), mark);
@@ -65,6 +67,7 @@ class Page {
   DrawList& list() { return list_; }
 
   void save(const std::string& path) {
+    list_.sort();
     vole::Raster().draw(list_, image_);
     vole::write_png(path, image_);
   }
@@ -108,19 +111,17 @@ class Flow {
 
 void draw_frame(Page& paper_page, const vole::Sheet& sheet, int index, IVec2 at, int scale) {
   const vole::Frame& frame = sheet.frames[static_cast<std::size_t>(index)];
-  paper_page.squares({at, {frame.area.size.x * scale, frame.area.size.y * scale}},
-                     4 * std::max(scale / 2, 1));
-  paper_page.frame(*sheet.picture, frame, at, scale);
-  paper_page.cross({at.x + sheet.pivot.x * scale, at.y + sheet.pivot.y * scale}, 5);
+  paper_page.squares({at, frame.size * scale}, 4 * std::max(scale / 2, 1));
+  paper_page.frame(frame, at, scale);
+  paper_page.cross(at + frame.pivot * scale, 5);
 }
 
 void preview_sheet(const vole::Sheet& sheet, const std::string& output) {
   constexpr int margin = 24;
   const int count = static_cast<int>(sheet.frames.size());
   Page sheet_page(page);
-  sheet_page.text({margin, 16},
-                  fmt::format("{}: {} frames of {} x {}, pivot {}, {}", sheet.name, count, sheet.frame_size.x,
-                              sheet.frame_size.y, sheet.pivot.x, sheet.pivot.y));
+  sheet_page.text({margin, 16}, fmt::format("{}: {} frames of {} x {}", sheet.name, count, sheet.frame_size.x,
+                                            sheet.frame_size.y));
   const bool clips = !sheet.clips.empty();
   const IVec2 room{page.x - 2 * margin, (clips ? page.y * 6 / 10 : page.y) - 60};
   const int scale = fitting_scale(sheet.frame_size, count, room, {16, 30});
@@ -162,7 +163,7 @@ void preview_tileset(const vole::Tileset& tileset, const std::string& output) {
     const IVec2 at = cells.next();
     const vole::IRect box{at, {cell.x * scale, cell.y * scale}};
     tiles_page.squares(box, 16);
-    tiles_page.frame(*tileset.picture, tileset.frames[i], at, scale);
+    tiles_page.frame(tileset.frames[i], at, scale);
     if (tileset.tiles[i].solid)
       for (int rim = 1; rim <= 3; ++rim)
         tiles_page.outline({{at.x - rim, at.y - rim}, {box.size.x + 2 * rim, box.size.y + 2 * rim}},
@@ -188,11 +189,7 @@ void draw_thing(DrawList& list, LayerId layer, vole::Catalog& catalog, const vol
   const std::string& clip = sprite.first_clip.value;
   const int index = clip.empty() ? 0 : sheet->clip(clip, sprite.first_clip.place).frames[0];
   const vole::Frame& frame = sheet->frames[static_cast<std::size_t>(index)];
-  list.add(layer, {.picture = sheet->picture.get(),
-                   .from = frame.area,
-                   .alpha = frame.alpha,
-                   .at = place.at,
-                   .pivot = sheet->pivot});
+  list.add(layer, vole::show(frame, place.at));
 }
 
 void preview_level(vole::Catalog& catalog, const vole::Level& level, const std::string& output) {
@@ -209,12 +206,11 @@ void preview_level(vole::Catalog& catalog, const vole::Level& level, const std::
   list.start(size);
   for (const vole::LevelLayer& layer : level.layers) {
     const LayerId id = list.add_layer({0, 0});
-    if (layer.picture)
-      for (int x = 0; x < size.x; x += layer.picture->size().x)
-        list.add(id, {.picture = layer.picture.get(),
-                      .from = layer.picture->area(),
-                      .alpha = layer.alpha,
-                      .at = Vec2(x, size.y - layer.picture->size().y)});
+    const int top = layer.edge == vole::LayerEdge::top ? 0 : size.y - layer.frame.size.y;
+    if (layer.picture && layer.cover)
+      vole::draw_covering(list, id, layer.frame);
+    else if (layer.picture)
+      vole::draw_repeated(list, id, layer.frame, Vec2(0, top), layer.repeat);
     if (!layer.tiles.empty())
       list.add(id, vole::TilesItem{level.tileset->picture.get(), layer.tiles.data(), level.cells,
                                    level.tile_size(), level.tileset->frames.data()});
@@ -227,6 +223,7 @@ void preview_level(vole::Catalog& catalog, const vole::Level& level, const std::
     vole::draw_text(list, marks, vole::plain_font(), place.name.empty() ? place.kind : place.name,
                     {place.at.x, place.at.y + 2}, {.anchor = vole::Anchor::top});
   }
+  list.sort();
   vole::Raster().draw(list, image);
   const int factor = std::max(1, std::min(page.x / size.x, page.y / size.y));
   vole::write_png(output, vole::enlarged(image, factor));

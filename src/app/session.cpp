@@ -29,7 +29,7 @@ void print_problems(const std::vector<Problem>& problems) {
 struct Session::Clock {
   using Now = std::chrono::steady_clock;
   Now::time_point told = Now::now();
-  Now::time_point refreshed = Now::now();
+  std::optional<Now::time_point> first_change, last_change;  // of files, not looked at yet
 
   static bool passed(Now::time_point& since, std::chrono::milliseconds span) {
     const Now::time_point now = Now::now();
@@ -64,8 +64,15 @@ Session::Session(const Game& game, Project project, const Options& options, Host
     if (!options.record.empty()) writer_ = std::make_unique<InputWriter>(controls_);
   }
   settings_stamp_ = stamp_settings();
+  // A run that is recorded or repeated must not change under way.
+  if (host_.shows() && !reader_ && !writer_) {
+    const auto below = [this](const char* folder) { return join_path(project_.root, folder); };
+    watch_ = watch_files({{below("assets"), below("levels"), below("kinds")}, {project_.root}});
+  }
   chance_ = Random(recording_.seed);
   enter(project_.first_scene.value, {}, project_.first_scene.place);
+  // A wrong name is an error while the game starts, and from here on something to be shown and mended.
+  if (watch_) catalog_.use_stand_ins();
   save_shots();
 }
 
@@ -93,13 +100,48 @@ void Session::enter(std::string_view scene, std::any carried, const Place& asked
   }
   // What is held here is not a press there.
   gather_->release_all();
+  scene_.reset();
   stage_ = std::move(stage);
-  scene_ = std::move(next);
+  next_scene_ = std::move(next);
   scene_name_ = scene;
+  scene_problems_.clear();
+  wanted_ = wanted_by_scene(project_.assets, scene, catalog_);
+  preload_ = Preload(catalog_, wanted_);
+  if (!host_.shows())
+    while (!preload_.over()) preload_.step();
+  if (preload_.over()) begin_scene();
+}
+
+void Session::begin_scene() {
+  if (!project_.assets.groups.empty()) drop_unwanted(project_.assets, wanted_, catalog_);
+  scene_ = std::move(next_scene_);
+  half_entered_ = true;
   scene_->enter(*stage_);
+  half_entered_ = false;
+}
+
+// As much as there is time for between two pictures, so that the bar moves.
+void Session::go_on_loading() {
+  const auto start = Clock::Now::now();
+  while (!preload_.over() && Clock::Now::now() - start < std::chrono::milliseconds(10))
+    survive([this] { preload_.step(); });
+  if (preload_.over()) survive([this] { begin_scene(); });
+}
+
+template <class Work>
+void Session::survive(const Work& work) {
+  if (!watch_) return work();
+  try {
+    work();
+  } catch (const Error& error) {
+    scene_problems_ = error.problems();
+    tell_problems(scene_problems_);
+    show_trouble();
+  }
 }
 
 void Session::tick() {
+  while (next_scene_) go_on_loading();
   const TickInput& input = reader_ ? reader_->next() : gather_->latch();
   if (writer_) writer_->add(ticks_, input, recording_.inputs);
   stage_->begin_tick(input);
@@ -122,7 +164,7 @@ std::uint64_t Session::checksum() const {
   hash.add(std::string_view(scene_name_));
   hash.add(chance_.state());
   stage_->add_to(hash);
-  scene_->add_to(hash);
+  if (scene_) scene_->add_to(hash);
   return hash.value();
 }
 
@@ -160,11 +202,17 @@ bool Session::over() const {
 bool Session::step() {
   host_.gather(*gather_);
   const int due = ticker_.add(host_.elapsed());
-  for (int i = 0; i < due && !over(); ++i) tick();
+  if (next_scene_)
+    go_on_loading();
+  else
+    for (int i = 0; i < due && !over() && !next_scene_ && !half_entered_; ++i) survive([this] { tick(); });
   if (host_.shows()) {
-    // A run that is recorded or repeated must not change under way.
-    if (!reader_ && !writer_ && Clock::passed(clock_->refreshed, std::chrono::milliseconds(200)))
-      print_problems(refresh().problems());
+    if (watch_) look_for_changes();
+    if (const int missing = catalog_.stand_ins_made(); missing != stand_ins_seen_) {
+      stand_ins_seen_ = missing;
+      tell_problems(catalog_.broken());
+      show_trouble();
+    }
     host_.present(draw(ticker_.between()));
   } else {
     say_progress();
@@ -181,16 +229,77 @@ void Session::say_progress() {
     fmt::print(stderr, "tick {}\n", ticks_);
 }
 
+// An editor may write a file in several steps: looked at when it has been quiet for a moment, and not put off
+// for long while more changes come.
+void Session::look_for_changes() {
+  const auto now = Clock::Now::now();
+  if (watch_->changed()) {
+    clock_->last_change = now;
+    if (!clock_->first_change) clock_->first_change = now;
+  }
+  if (!clock_->first_change) return;
+  const bool quiet = now - *clock_->last_change >= std::chrono::milliseconds(40);
+  const bool long_enough = now - *clock_->first_change >= std::chrono::milliseconds(120);
+  if (!quiet && !long_enough) return;
+  clock_->first_change.reset();
+  refresh();
+}
+
+void Session::draw_loading() {
+  constexpr Colour rim{0x8d, 0x93, 0xa6, 0xff}, bar{0xed, 0xa6, 0x3f, 0xff};
+  const LayerId layer = list_.add_layer({0, 0});
+  const Vec2 canvas(project_.canvas);
+  const Rect box{{canvas.x / 4, canvas.y / 2 - 4}, {canvas.x / 2, 8}};
+  const float share =
+      static_cast<float>(preload_.done()) / static_cast<float>(std::max<std::size_t>(preload_.total(), 1));
+  list_.outline(layer, box, rim);
+  list_.fill(layer, {box.at + Vec2{2, 2}, {(box.size.x - 4) * share, box.size.y - 4}}, bar);
+}
+
+// A strip at the bottom with what is wrong.
+void Session::show_trouble() {
+  std::vector<Problem> all = catalog_.broken();
+  all.insert(all.end(), settings_problems_.begin(), settings_problems_.end());
+  all.insert(all.end(), scene_problems_.begin(), scene_problems_.end());
+  trouble_ = all.empty() ? std::string() : to_text(all.front());
+  if (all.size() > 1) trouble_ += fmt::format("\nand {} more", all.size() - 1);
+  host_.tell(trouble_.substr(0, trouble_.find('\n')));
+}
+
+// Each line once, until it has been mended and is wrong again.
+void Session::tell_problems(const std::vector<Problem>& problems) {
+  for (const Problem& problem : problems)
+    if (told_.insert(to_text(problem)).second) fmt::print(stderr, "{}\n", to_text(problem));
+}
+
 const Image& Session::draw(float between) {
   list_.start(project_.canvas);
-  canvas_.fill(stage_->has_level() ? stage_->level().sky : Colour{0, 0, 0, 255});
-  const LayerId above = stage_->draw(list_, between);
-  Drawing drawing(*stage_, list_, above, between);
-  scene_->draw(drawing);
-  if (options_.xray) stage_->draw_xray(list_, between);
+  if (next_scene_) {
+    canvas_.fill({0x1b, 0x1a, 0x26, 0xff});
+    draw_loading();
+  } else {
+    draw_scene(between);
+  }
+  if (!trouble_.empty()) {
+    const Font& font = plain_font();
+    const int width = project_.canvas.x - 8;
+    const auto height = static_cast<float>(measure_text(font, trouble_, width).y + 6);
+    const Vec2 canvas(project_.canvas);
+    const LayerId layer = list_.add_layer({0, 0});
+    list_.fill(layer, {{0, canvas.y - height}, {canvas.x, height}}, {0x6e, 0x27, 0x41, 0xf0});
+    draw_text(list_, layer, font, trouble_, {4, canvas.y - height + 3}, {.width = width});
+  }
   list_.sort();
   raster_.draw(list_, canvas_);
   return canvas_;
+}
+
+void Session::draw_scene(float between) {
+  canvas_.fill(stage_->has_level() ? stage_->level().sky : Colour{0, 0, 0, 255});
+  const LayerId above = stage_->draw(list_, between);
+  Drawing drawing(*stage_, list_, above, between);
+  if (!half_entered_) survive([&] { scene_->draw(drawing); });
+  if (options_.xray) stage_->draw_xray(list_, between);
 }
 
 void Session::save_shots() {
@@ -233,9 +342,12 @@ Report Session::refresh() {
   Report report;
   catalog_.refresh(report);
   refresh_settings(report);
-  std::vector<Problem> broken = catalog_.broken();
-  broken.insert(broken.end(), settings_problems_.begin(), settings_problems_.end());
-  host_.tell(broken.empty() ? std::string() : to_text(broken.front()));
+  scene_problems_.clear();
+  told_.clear();
+  // What the last good version of the files could not begin, the new one may.
+  if (half_entered_) survive([this] { enter(std::string(scene_name_), {}, {}); });
+  tell_problems(report.problems());
+  show_trouble();
   return report;
 }
 

@@ -3,26 +3,39 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <utility>
 
 #include "vole/base/files.hpp"
 #include "vole/base/names.hpp"
 
 namespace vole {
-
 Catalog::Catalog(std::string root) : root_(std::move(root)) {}
 
-std::string Catalog::path_of(const SortInfo& sort, std::string_view name) const {
-  if (name.empty() || name.find("..") != std::string_view::npos) return {};
-  for (const std::string_view ending : {sort.ending, sort.plain_ending}) {
-    std::string path = join_path(root_, fmt::format("{}/{}{}", sort.folder, name, ending));
-    if (!ending.empty() && file_exists(path)) return path;
-  }
-  return {};
+std::string Catalog::folder_of_sort(const SortInfo& sort) const {
+  return sort.folder == "assets" ? asset_path({}) : join_path(root_, sort.folder);
 }
 
-std::vector<std::string> Catalog::names(const SortInfo& sort) const {
+std::string Catalog::asset_path(std::string_view file) const {
+  return join_path(assets_ == "." ? root_ : join_path(root_, assets_), file);
+}
+
+std::vector<std::string> Catalog::loose_paths(const SortInfo& sort, std::string_view name) const {
+  std::vector<std::string> paths;
+  for (const std::string_view ending : {sort.ending, sort.plain_ending})
+    if (!ending.empty()) paths.push_back(join_path(folder_of_sort(sort), fmt::format("{}{}", name, ending)));
+  return paths;
+}
+
+std::string Catalog::path_of(const SortInfo& sort, std::string_view name) {
+  if (name.empty() || name.starts_with('/') || name.find("..") != std::string_view::npos) return {};
+  for (const std::string& path : loose_paths(sort, name))
+    if (file_exists(path)) return path;
+  return sort.find_packed ? sort.find_packed(*this, name) : std::string();
+}
+
+std::vector<std::string> Catalog::loose_names(const SortInfo& sort) const {
   std::vector<std::string> names;
-  const std::string folder = join_path(root_, sort.folder);
+  const std::string folder = folder_of_sort(sort);
   if (!folder_exists(folder)) return names;
   for (const std::string& file : list_files(folder)) {
     for (const std::string_view ending : {sort.ending, sort.plain_ending})
@@ -34,23 +47,78 @@ std::vector<std::string> Catalog::names(const SortInfo& sort) const {
   return names;
 }
 
+std::vector<std::string> Catalog::names(const SortInfo& sort) {
+  std::vector<std::string> names = loose_names(sort);
+  if (!sort.packed_names) return names;
+  const std::vector<std::string> packed = sort.packed_names(*this);
+  names.insert(names.end(), packed.begin(), packed.end());
+  std::sort(names.begin(), names.end());
+  names.erase(std::unique(names.begin(), names.end()), names.end());
+  return names;
+}
+
 detail::SlotBase* Catalog::slot(const SortInfo& sort, std::string_view name, const Place& asked,
                                 MakeSlot make) {
-  if (const auto found = by_name_.find(KeyView{sort.word, name}); found != by_name_.end())
+  if (const auto found = by_name_.find(KeyView{sort.word, name}); found != by_name_.end()) {
+    if (!found->second->loaded()) found->second->bring_back();
     return found->second;
-  std::string path = path_of(sort, name);
-  if (path.empty()) {
-    const std::vector<std::string> all = names(sort);
-    std::string hint = did_you_mean(name, all);
-    if (all.empty()) hint = fmt::format("{}/ holds no file that ends in {}", sort.folder, sort.ending);
-    throw Error(asked, fmt::format("no {} \"{}\"", sort.word, name), hint);
   }
-  std::unique_ptr<detail::SlotBase> made = make();
-  made->name_ = name;
-  made->path_ = std::move(path);
-  load(*made);
+  try {
+    std::string path = path_of(sort, name);
+    if (path.empty()) {
+      const std::vector<std::string> all = names(sort);
+      std::string hint = did_you_mean(name, all);
+      const auto same = [&](const std::string& known) { return lower_case(known) == lower_case(name); };
+      if (const auto other = std::find_if(all.begin(), all.end(), same); other != all.end())
+        hint = fmt::format("it is written \"{}\", and letter case counts", *other);
+      if (all.empty()) hint = fmt::format("{}/ holds no file that ends in {}", sort.folder, sort.ending);
+      throw Error(asked, fmt::format("no {} \"{}\"", sort.word, name), hint);
+    }
+    std::unique_ptr<detail::SlotBase> made = make();
+    made->catalog_ = this;
+    made->name_ = name;
+    made->path_ = std::move(path);
+    made->loose_paths_ = loose_paths(sort, name);
+    load(*made);
+    return keep_slot(sort, std::move(made));
+  } catch (const Error& error) {
+    if (detail::SlotBase* const stand_in = stand_in_slot(sort, name, make, error)) return stand_in;
+    throw;
+  }
+}
+
+detail::SlotBase* Catalog::keep_slot(const SortInfo& sort, std::unique_ptr<detail::SlotBase> made) {
+  made->sort_ = sort.word;
   slots_.push_back(std::move(made));
-  return by_name_[Key{sort.word, std::string(name)}] = slots_.back().get();
+  detail::SlotBase* const kept = slots_.back().get();
+  return by_name_[Key{sort.word, kept->name_}] = kept;
+}
+
+detail::SlotBase* Catalog::stand_in_slot(const SortInfo& sort, std::string_view name, MakeSlot make,
+                                         const Error& error) {
+  if (!stand_ins_) return nullptr;
+  std::unique_ptr<detail::SlotBase> made = make();
+  made->catalog_ = this;
+  made->name_ = name;
+  if (!made->use_stand_in()) return nullptr;
+  made->version_ = 1;
+  ++stand_ins_made_;
+  made->problems_ = error.problems();
+  made->loose_paths_ = loose_paths(sort, name);
+  for (const std::string& path : made->loose_paths_) made->watched_.push_back({path, file_stamp(path)});
+  for (const Problem& problem : made->problems_)
+    if (problem.place.file) made->watched_.push_back({*problem.place.file, file_stamp(*problem.place.file)});
+  return keep_slot(sort, std::move(made));
+}
+
+void detail::SlotBase::bring_back() {
+  catalog_->load(*this);
+}
+
+void Catalog::drop_unused(const std::function<bool(std::string_view, std::string_view)>& keep) {
+  // What an asset is made from comes before it, so going backwards it is free when its turn comes.
+  for (auto slot = slots_.rbegin(); slot != slots_.rend(); ++slot)
+    if ((*slot)->problems_.empty() && !keep((*slot)->sort_, (*slot)->name_)) (*slot)->drop();
 }
 
 void Catalog::load(detail::SlotBase& slot) {
@@ -72,19 +140,33 @@ void Catalog::load(detail::SlotBase& slot) {
     throw;
   }
   watch();
+  // A file that would go before the one that was read.
+  for (const std::string& path : slot.loose_paths_) {
+    if (path == slot.path_) break;
+    slot.watched_.push_back({path, file_stamp(path)});
+  }
   slot.problems_.clear();
   ++slot.version_;
 }
 
+const std::vector<std::string>& Catalog::listed_atlases() {
+  if (!std::exchange(atlases_listed_, true))
+    atlases_ = loose_names({"atlas", "assets", ".atlas.toml", {}, nullptr, nullptr});
+  return atlases_;
+}
+
 int Catalog::refresh(Report& report) {
+  atlases_listed_ = false;
   int loaded = 0;
   // Loading one may add others at the end, which are fresh.
   for (std::size_t i = 0, count = slots_.size(); i < count; ++i) {
     detail::SlotBase& slot = *slots_[i];
     const bool stale = std::any_of(slot.watched_.begin(), slot.watched_.end(),
                                    [](const auto& file) { return file_stamp(file.path) != file.stamp; });
-    if (!stale) continue;
+    if (!stale || !slot.loaded()) continue;
     try {
+      // A file of another sort may have come, as a sheet file beside a picture.
+      if (std::string now = slot.find_path_(*this, slot.name_); !now.empty()) slot.path_ = std::move(now);
       load(slot);
       ++loaded;
     } catch (const Error& error) {

@@ -4,10 +4,12 @@
 
 #include <algorithm>
 
+#include "vole/base/check_notes.hpp"
+
 namespace vole {
 namespace {
 
-// The part of a frame between its first and last column with ink.
+// The part of a picture's area between its first and last column with ink.
 IRect inked_part(const Picture& picture, const IRect& area) {
   const auto has_ink = [&](int x) {
     for (int y = area.top(); y < area.bottom(); ++y)
@@ -27,29 +29,112 @@ char32_t other_case(char32_t letter) {
   return letter;
 }
 
-}  // namespace
+// The letter of a sheet's frame, its ink moved to the left edge.
+Glyph cut_glyph(char32_t letter, const Frame& from, int gap) {
+  const IRect ink = inked_part(*from.picture, from.area);
+  Frame frame = frame_of(*from.picture, ink);
+  frame.offset = {0, from.offset.y};
+  frame.size = {ink.size.x, from.size.y};
+  return {letter, frame, ink.size.x + gap};
+}
 
-Font::Font(std::shared_ptr<const Sheet> sheet) : sheet_(std::move(sheet)) {
-  gap_ = sheet_->font->gap;
-  space_ = sheet_->font->space;
-  const int columns = std::max(1, sheet_->picture->size().x / std::max(1, sheet_->frame_size.x));
-  for (std::size_t row = 0; row < sheet_->font->glyphs.size(); ++row) {
-    std::string_view text = sheet_->font->glyphs[row];
+void add_kerning(const FontCut& cut, FontParts& parts, Report& report) {
+  for (const auto& item : cut.kerning) {
+    std::string_view text = item.name;
+    const char32_t first = text.empty() ? 0 : next_letter(text);
+    const char32_t second = text.empty() ? 0 : next_letter(text);
+    if (first == 0 || second == 0 || !text.empty())
+      report.error(item.place, fmt::format("\"{}\" is not two letters", item.name));
+    parts.kerning.push_back({kerning_pair(first, second), item.value.value});
+  }
+}
+
+FontParts parts_of(std::shared_ptr<const Sheet> sheet) {
+  const FontCut& cut = *sheet->font;
+  FontParts parts;
+  parts.name = sheet->name;
+  parts.pictures = sheet->pictures;
+  parts.line_height = sheet->frame_size.y;
+  parts.gap = cut.gap;
+  parts.space = cut.space;
+  const int columns = std::max(1, sheet->columns);
+  for (std::size_t row = 0; row < cut.glyphs.size(); ++row) {
+    std::string_view text = cut.glyphs[row];
     for (std::size_t index = row * static_cast<std::size_t>(columns); !text.empty(); ++index) {
       const char32_t letter = next_letter(text);
-      if (letter == U' ' || index >= sheet_->frames.size()) continue;
-      const IRect ink = inked_part(*sheet_->picture, sheet_->frames[index].area);
-      glyphs_.push_back({letter, {ink, sheet_->picture->alpha_of(ink)}, ink.size.x + gap_});
+      if (letter == U' ' || index >= sheet->frames.size()) continue;
+      parts.glyphs.push_back(cut_glyph(letter, sheet->frames[index], cut.gap));
     }
   }
-  std::stable_sort(glyphs_.begin(), glyphs_.end(),
+  Report report;
+  add_kerning(cut, parts, report);
+  report.throw_if_errors();
+  return parts;
+}
+
+struct FontText {
+  Located<std::string> file;
+  Located<int> size{16, {}};
+  bool smooth = true;
+  std::string letters;
+  CheckNotes check;
+};
+template <class V>
+void describe(V& v, FontText& font) {
+  v("file", font.file);
+  v("size", font.size, needed().within(4, 512));
+  v("smooth", font.smooth);
+  v("letters", font.letters);
+  v("check", font.check);
+}
+
+constexpr std::size_t most_font_bytes = 64u << 20;
+
+Font load_truetype(Loading& loading) {
+  Report report;
+  FontText text;
+  read(read_toml(loading.path()), text, report);
+  report.throw_if_errors();
+  const std::string folder = folder_of(loading.path());
+  std::string file = text.file.value;
+  if (file.empty()) {
+    const std::string own = std::string(loading.name()).substr(folder_of(loading.name()).size());
+    file = own.substr(own.starts_with('/') ? 1 : 0) + ".ttf";
+  }
+  const std::string path = join_path(folder, file);
+  loading.depends_on(path);
+  if (!file_exists(path) && text.file.place.file) {
+    try {
+      read_bytes(path, most_font_bytes);
+    } catch (const Error& error) {
+      throw Error(text.file.place, fmt::format("no file \"{}\"", file), error.problems()[0].hint);
+    }
+  }
+  FontParts parts = cut_truetype(read_bytes(path, most_font_bytes),
+                                 {text.size.value, text.smooth, text.letters}, Place::whole_file(path));
+  parts.name = loading.name();
+  return Font(std::move(parts));
+}
+
+}  // namespace
+
+Font::Font(FontParts parts) : parts_(std::move(parts)) {
+  order();
+}
+
+Font::Font(std::shared_ptr<const Sheet> sheet) : Font(parts_of(std::move(sheet))) {}
+
+void Font::order() {
+  std::stable_sort(parts_.glyphs.begin(), parts_.glyphs.end(),
                    [](const Glyph& a, const Glyph& b) { return a.letter < b.letter; });
+  std::stable_sort(parts_.kerning.begin(), parts_.kerning.end(),
+                   [](const Kerning& a, const Kerning& b) { return a.pair < b.pair; });
 }
 
 const Glyph* Font::find(char32_t letter) const {
-  const auto at = std::lower_bound(glyphs_.begin(), glyphs_.end(), letter,
+  const auto at = std::lower_bound(parts_.glyphs.begin(), parts_.glyphs.end(), letter,
                                    [](const Glyph& glyph, char32_t wanted) { return glyph.letter < wanted; });
-  return at != glyphs_.end() && at->letter == letter ? &*at : nullptr;
+  return at != parts_.glyphs.end() && at->letter == letter ? &*at : nullptr;
 }
 
 const Glyph* Font::glyph(char32_t letter) const {
@@ -62,28 +147,45 @@ const Glyph* Font::glyph(char32_t letter) const {
 int Font::advance(char32_t letter) const {
   if (letter == U'\n') return 0;
   const Glyph* found = glyph(letter);
-  return found ? found->advance : space_;
+  return found ? found->advance : parts_.space;
+}
+
+int Font::step(char32_t letter, char32_t next) const {
+  const int plain = advance(letter);
+  if (next == 0 || parts_.kerning.empty()) return plain;
+  const std::uint64_t pair = kerning_pair(letter, next);
+  const auto at =
+      std::lower_bound(parts_.kerning.begin(), parts_.kerning.end(), pair,
+                       [](const Kerning& item, std::uint64_t wanted) { return item.pair < wanted; });
+  return at != parts_.kerning.end() && at->pair == pair ? plain + at->pixels : plain;
+}
+
+int Font::line_width(std::string_view line) const {
+  int width = 0;
+  bool ends_in_ink = false;
+  while (!line.empty()) {
+    const char32_t letter = next_letter(line);
+    std::string_view after = line;
+    width += step(letter, after.empty() ? 0 : next_letter(after));
+    ends_in_ink = letter != U' ';
+  }
+  return std::max(0, ends_in_ink ? width - parts_.gap : width);
 }
 
 IVec2 Font::measure(std::string_view text) const {
-  IVec2 size{0, line_height()};
-  int width = 0;
-  while (!text.empty()) {
-    const char32_t letter = next_letter(text);
-    if (letter == U'\n') {
-      size.y += line_height();
-      width = 0;
-      continue;
-    }
-    width += advance(letter);
-    size.x = std::max(size.x, width - gap_);
+  IVec2 size{0, 0};
+  while (true) {
+    const std::string_view line = text.substr(0, text.find('\n'));
+    size = {std::max(size.x, line_width(line)), size.y + line_height()};
+    if (line.size() == text.size()) return size;
+    text.remove_prefix(line.size() + 1);
   }
-  return size;
 }
 
 Font AssetSort<Font>::load(Loading& loading) {
+  if (loading.path().ends_with(".font.toml")) return load_truetype(loading);
   const Asset<Sheet> sheet = loading.catalog().get<Sheet>(loading.name());
-  loading.depends_on(join_path(loading.catalog().root(), "assets/" + loading.name() + ".png"));
+  for (const std::string& file : loading.catalog().files_of(sheet)) loading.depends_on(file);
   if (!sheet->font)
     throw Error(Place::whole_file(loading.path()),
                 fmt::format("\"{}\" is no font: it has no [font] table", sheet->name));

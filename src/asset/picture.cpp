@@ -34,6 +34,10 @@ Alpha Picture::alpha_of(const IRect& part) const {
   return alpha;
 }
 
+Frame frame_of(const Picture& picture, const IRect& area) {
+  return {area, picture.alpha_of(area), &picture, area.size, {0, 0}, {0, 0}};
+}
+
 Picture AssetSort<Picture>::load(Loading& loading) {
   return Picture(read_png(loading.path()));
 }

@@ -119,19 +119,24 @@ void paint(Image& image, int left, const Letter& letter) {
 
 Font make_plain_font() {
   Image image({cell.x * static_cast<int>(std::size(letters)), cell.y});
-  auto sheet = std::make_shared<Sheet>();
-  sheet->name = "plain font";
-  sheet->frame_size = cell;
-  sheet->font = FontCut{{std::string()}, -1, 4};
   int left = 0;
   for (const Letter& letter : letters) {
     paint(image, left, letter);
-    sheet->font->glyphs[0] += letter.letter;
-    sheet->frames.push_back({{{left, 0}, cell}, Alpha::cutout});
     left += cell.x;
   }
-  sheet->picture = std::make_shared<const Picture>(image);
-  return Font(sheet);
+  Sheet sheet;
+  sheet.name = "plain font";
+  sheet.frame_size = cell;
+  sheet.columns = static_cast<int>(std::size(letters));
+  sheet.font = FontCut{{std::string()}, -1, 4, {}};
+  sheet.pictures.push_back(std::make_shared<const Picture>(image));
+  left = 0;
+  for (const Letter& letter : letters) {
+    sheet.font->glyphs[0] += letter.letter;
+    sheet.frames.push_back(frame_of(*sheet.pictures[0], {{left, 0}, cell}));
+    left += cell.x;
+  }
+  return Font(std::make_shared<const Sheet>(std::move(sheet)));
 }
 
 }  // namespace

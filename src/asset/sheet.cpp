@@ -4,83 +4,16 @@
 
 #include <algorithm>
 
-#include "vole/base/anchor.hpp"
 #include "vole/base/names.hpp"
 
 namespace vole {
 namespace {
 
-// A pivot is written as a word or as a pixel.
-struct PivotText {
-  std::optional<Anchor> word = Anchor::bottom;
-  IVec2 pixel{0, 0};
-
-  IVec2 in(IVec2 size) const { return word ? spot_in(*word, size) : pixel; }
-};
-
-void read_field(const Node& node, PivotText& pivot, const FieldRule& rule, Report& report) {
-  if (node.type == Node::Type::array) {
-    pivot.word.reset();
-    read_value(node, pivot.pixel, rule, report);
-  } else {
-    read_value(node, pivot.word, rule, report);
-  }
-}
-
-struct ClipText {
-  std::vector<Located<int>> frames;
-  double fps = 10;
-  bool loop = true;
-};
-template <class V>
-void describe(V& v, ClipText& clip) {
-  v("frames", clip.frames, needed());
-  v("fps", clip.fps, within(0.001, 1000));
-  v("loop", clip.loop);
-}
-
-struct SheetText {
-  Located<std::string> picture;
-  std::optional<Located<FrameCut>> frame;
-  PivotText pivot;
-  Named<ClipText> clips;
-  std::optional<FontCut> font;
-};
-template <class V>
-void describe(V& v, SheetText& sheet) {
-  v("picture", sheet.picture);
-  v("frame", sheet.frame);
-  v("pivot", sheet.pivot, within(-4096, 4096));
-  v("clips", sheet.clips);
-  v("font", sheet.font);
-}
-
-constexpr std::size_t most_frames = 65536;
-
-Clip make_clip(const NamedItem<ClipText>& item, const Sheet& sheet, Report& report) {
-  Clip clip{item.name, {}, static_cast<int>(item.value.fps * 1000 + 0.5), item.value.loop};
-  if (item.value.frames.empty())
-    report.error(item.place, fmt::format("clip \"{}\" has no frames", item.name));
-  const int count = static_cast<int>(sheet.frames.size());
-  for (const Located<int>& frame : item.value.frames) {
-    if (frame.value < 0 || frame.value >= count)
-      report.error(frame.place,
-                   fmt::format("clip \"{}\" names frame {}, but \"{}\" has {} frames", item.name, frame.value,
-                               sheet.name, count),
-                   fmt::format("the last is {}", count - 1));
-    clip.frames.push_back(frame.value);
-  }
-  return clip;
-}
-
-Sheet whole_picture(std::string_view name, std::shared_ptr<const Picture> picture) {
-  Sheet sheet;
-  sheet.name = name;
-  sheet.frame_size = picture->size();
-  sheet.pivot = spot_in(Anchor::bottom, picture->size());
-  sheet.frames = {{picture->area(), picture->alpha_of(picture->area())}};
-  sheet.picture = std::move(picture);
-  return sheet;
+template <class Things>
+auto find_named(const Things& things, std::string_view name) -> decltype(things.data()) {
+  const auto found =
+      std::find_if(things.begin(), things.end(), [name](const auto& thing) { return thing.name == name; });
+  return found == things.end() ? nullptr : &*found;
 }
 
 }  // namespace
@@ -98,10 +31,23 @@ bool Clip::over_at(std::int64_t ticks, int ticks_per_second) const {
   return !loop && ticks * millifps / (std::int64_t{1000} * ticks_per_second) >= count;
 }
 
+IVec2 SheetPoint::at(int frame) const {
+  const auto found = std::lower_bound(by_frame.begin(), by_frame.end(), frame,
+                                      [](const auto& item, int wanted) { return item.first < wanted; });
+  return found != by_frame.end() && found->first == frame ? found->second : spot;
+}
+
 const Clip* Sheet::find_clip(std::string_view clip_name) const {
-  const auto found =
-      std::find_if(clips.begin(), clips.end(), [clip_name](const Clip& c) { return c.name == clip_name; });
-  return found == clips.end() ? nullptr : &*found;
+  return find_named(clips, clip_name);
+}
+
+const SheetPoint* Sheet::find_point(std::string_view point_name) const {
+  return find_named(points, point_name);
+}
+
+int Sheet::find_frame(std::string_view frame_name) const {
+  const auto found = std::find(frame_names.begin(), frame_names.end(), frame_name);
+  return found == frame_names.end() ? -1 : static_cast<int>(found - frame_names.begin());
 }
 
 const Clip& Sheet::clip(std::string_view clip_name, const Place& asked) const {
@@ -110,67 +56,22 @@ const Clip& Sheet::clip(std::string_view clip_name, const Place& asked) const {
               did_you_mean(clip_name, names_of(clips)));
 }
 
-std::vector<IRect> cut_frames(IVec2 picture_size, const FrameCut& cut, const Place& place,
-                              std::string_view picture_name) {
-  const auto along = [&](int length, int size, std::string_view side) {
-    const int inner = length - 2 * cut.margin + cut.spacing;
-    const int step = size + cut.spacing;
-    if (inner < step || inner % step != 0)
-      throw Error(
-          place,
-          fmt::format("frames of {} pixels {} (margin {}, spacing {}) do not fill \"{}\", which is {} {}",
-                      size, side, cut.margin, cut.spacing, picture_name, length, side));
-    return inner / step;
-  };
-  const int columns = along(picture_size.x, cut.size.x, "wide");
-  const int rows = along(picture_size.y, cut.size.y, "high");
-  if (static_cast<std::size_t>(columns) * static_cast<std::size_t>(rows) > most_frames)
-    throw Error(place, fmt::format("{} x {} frames are more than the {} that a sheet may have", columns, rows,
-                                   most_frames));
-  std::vector<IRect> frames;
-  for (int row = 0; row < rows; ++row)
-    for (int column = 0; column < columns; ++column)
-      frames.push_back(
-          {{cut.margin + column * (cut.size.x + cut.spacing), cut.margin + row * (cut.size.y + cut.spacing)},
-           cut.size});
-  return frames;
+const SheetPoint& Sheet::point(std::string_view point_name, const Place& asked) const {
+  if (const SheetPoint* found = find_point(point_name)) return *found;
+  throw Error(asked, fmt::format("no point \"{}\" in \"{}\"", point_name, name),
+              did_you_mean(point_name, names_of(points)));
 }
 
-std::shared_ptr<const Picture> picture_beside(Loading& loading, const Located<std::string>& written,
-                                              const Place& otherwise) {
-  std::string name = loading.name();
-  if (!written.value.empty()) {
-    std::string file = written.value;
-    if (file.ends_with(".png")) file.resize(file.size() - 4);
-    name = join_path(folder_of(name), file);
-  }
-  loading.depends_on(join_path(loading.catalog().root(), "assets/" + name + ".png"));
-  return loading.catalog().get<Picture>(name, written.place.file ? written.place : otherwise).shared();
+int Sheet::frame(std::string_view frame_name, const Place& asked) const {
+  if (const int found = find_frame(frame_name); found >= 0) return found;
+  throw Error(asked, fmt::format("no frame \"{}\" in \"{}\"", frame_name, name),
+              did_you_mean(frame_name, frame_names));
 }
 
-Sheet AssetSort<Sheet>::load(Loading& loading) {
-  if (loading.path().ends_with(".png"))
-    return whole_picture(loading.name(), loading.catalog().get<Picture>(loading.name()).shared());
-
-  Report report;
-  SheetText text;
-  const Node root = read_toml(loading.path());
-  read(root, text, report);
-  report.throw_if_errors();
-
-  Sheet sheet = whole_picture(loading.name(), picture_beside(loading, text.picture, root.place));
-  if (text.frame) {
-    sheet.frames.clear();
-    sheet.frame_size = text.frame->value.size;
-    for (const IRect& area :
-         cut_frames(sheet.picture->size(), text.frame->value, text.frame->place, sheet.name))
-      sheet.frames.push_back({area, sheet.picture->alpha_of(area)});
-  }
-  sheet.pivot = text.pivot.in(sheet.frame_size);
-  for (const auto& item : text.clips) sheet.clips.push_back(make_clip(item, sheet, report));
-  sheet.font = text.font;
-  report.throw_if_errors();
-  return sheet;
+Frame Sheet::posed(int index, const Clip* clip) const {
+  Frame frame = frames.at(static_cast<std::size_t>(index));
+  if (clip && clip->pivot) frame.pivot = clip->pivot->in(frame.size);
+  return frame;
 }
 
 }  // namespace vole

@@ -101,6 +101,13 @@ void read_scalar(const Node& node, IVec2& value, const FieldRule& rule, Report& 
   read_value(node.items[1], value.y, rule, report);
 }
 
+void read_scalar(const Node& node, IRect& value, const FieldRule& rule, Report& report) {
+  if (node.type != Node::Type::array || node.items.size() != 4)
+    return report_type(node, "a box like [left, top, width, height]", report);
+  int* const parts[] = {&value.at.x, &value.at.y, &value.size.x, &value.size.y};
+  for (std::size_t i = 0; i < 4; ++i) read_value(node.items[i], *parts[i], rule, report);
+}
+
 void read_scalar(const Node& node, Colour& value, const FieldRule&, Report& report) {
   const auto colour = node.type == Node::Type::text ? parse_colour(node.text) : std::nullopt;
   if (colour)

@@ -33,6 +33,19 @@ std::size_t edit_distance(std::string_view a, std::string_view b) {
 
 constexpr std::size_t longest_compared = 64;
 
+bool is_digit(char c) {
+  return c >= '0' && c <= '9';
+}
+
+// The digits at the start of a text without leading zeros, and how many there are with them.
+std::pair<std::string_view, std::size_t> leading_number(std::string_view text) {
+  std::size_t end = 0;
+  while (end < text.size() && is_digit(text[end])) ++end;
+  std::size_t zeros = 0;
+  while (zeros + 1 < end && text[zeros] == '0') ++zeros;
+  return {text.substr(zeros, end - zeros), end};
+}
+
 }  // namespace
 
 std::string nearest_name(std::string_view wrong, std::span<const std::string> known) {
@@ -48,6 +61,34 @@ std::string nearest_name(std::string_view wrong, std::span<const std::string> kn
     }
   }
   return nearest;
+}
+
+bool natural_less(std::string_view a, std::string_view b) {
+  const std::string_view whole_a = a, whole_b = b;
+  while (!a.empty() && !b.empty()) {
+    if (is_digit(a[0]) && is_digit(b[0])) {
+      const auto [number_a, length_a] = leading_number(a);
+      const auto [number_b, length_b] = leading_number(b);
+      if (number_a.size() != number_b.size()) return number_a.size() < number_b.size();
+      if (number_a != number_b) return number_a < number_b;
+      a.remove_prefix(length_a);
+      b.remove_prefix(length_b);
+    } else {
+      if (a[0] != b[0]) return static_cast<unsigned char>(a[0]) < static_cast<unsigned char>(b[0]);
+      a.remove_prefix(1);
+      b.remove_prefix(1);
+    }
+  }
+  if (a.empty() != b.empty()) return a.empty();
+  if (whole_a.size() != whole_b.size()) return whole_a.size() < whole_b.size();
+  return whole_a < whole_b;
+}
+
+std::string lower_case(std::string_view text) {
+  std::string result(text);
+  for (char& c : result)
+    if (c >= 'A' && c <= 'Z') c = static_cast<char>(c - 'A' + 'a');
+  return result;
 }
 
 std::string did_you_mean(std::string_view wrong, std::span<const std::string> known) {

@@ -4,6 +4,7 @@
 
 #include <algorithm>
 
+#include "vole/base/describe.hpp"
 #include "vole/base/files.hpp"
 
 namespace vole {
@@ -48,6 +49,35 @@ std::string to_text(const Node& node) {
       return fmt::format("the date {}", node.text);
   }
   return {};
+}
+
+std::string to_toml(const Node& node) {
+  std::string out;
+  switch (node.type) {
+    case Node::Type::table:
+      for (const Node::Entry& entry : node.entries) {
+        out += out.empty() ? "{ " : ", ";
+        detail::write_key(out, entry.key);
+        out += " = " + to_toml(entry.value);
+      }
+      return out.empty() ? "{}" : out + " }";
+    case Node::Type::array:
+      for (const Node& item : node.items) out += (out.empty() ? "" : ", ") + to_toml(item);
+      return "[" + out + "]";
+    case Node::Type::text:
+      detail::write_scalar(out, std::string_view(node.text));
+      return out;
+    case Node::Type::whole:
+      return fmt::format("{}", node.whole);
+    case Node::Type::number:
+      detail::write_scalar(out, node.number);
+      return out;
+    case Node::Type::yes_no:
+      return node.yes ? "true" : "false";
+    case Node::Type::date:
+      return node.text;
+  }
+  return out;
 }
 
 Node read_toml(const std::string& path) {

@@ -19,16 +19,33 @@ float usable_depth(float depth) {
   return depth == depth ? depth : 0.0f;
 }
 
+bool shares_run(const DrawItem& a, const DrawItem& b) {
+  return a.sort == b.sort && a.layer == b.layer && a.picture.picture == b.picture.picture &&
+         a.picture.blend == b.picture.blend;
+}
+
 }  // namespace
 
 int to_pixel(float position) {
   return static_cast<int>(std::floor(finite_within(position, -1e6f, 1e6f, 0.0f) + 0.5f));
 }
 
+PictureItem show(const Frame& frame, Vec2 at) {
+  PictureItem item;
+  item.picture = frame.area.empty() ? nullptr : frame.picture;
+  item.from = frame.area;
+  item.alpha = frame.alpha;
+  item.at = at;
+  // Seen from the part that is left of the frame; holds under flips and turns as well, which go round it.
+  item.pivot = frame.pivot - frame.offset;
+  return item;
+}
+
 void DrawList::start(IVec2 canvas) {
   canvas_ = canvas;
   corners_.clear();
   items_.clear();
+  runs_.clear();
   clip_to_canvas();
 }
 
@@ -111,6 +128,11 @@ void DrawList::sort() {
     if (a.picture.depth != b.picture.depth) return a.picture.depth < b.picture.depth;
     return a.order < b.order;
   });
+  runs_.clear();
+  for (std::size_t i = 0; i < items_.size(); ++i) {
+    if (i == 0 || !shares_run(items_[i - 1], items_[i])) runs_.push_back({i, 0});
+    ++runs_.back().count;
+  }
 }
 
 }  // namespace vole

@@ -321,22 +321,37 @@ void Raster::draw_tiles(const TilesItem& grid, const IRect& clip, IVec2 corner, 
 }
 
 void Raster::draw(const DrawList& list, Image& canvas) {
-  for (const DrawItem& item : list.items()) {
-    const IRect clip = item.clip.shared_with(canvas.area());
-    switch (item.sort) {
-      case DrawItem::Sort::picture:
-        draw_picture(item.picture, clip, canvas, row_);
-        break;
-      case DrawItem::Sort::fill:
+  // A list that was not sorted is drawn in the order in which it was filled.
+  const std::vector<DrawItem>& items = list.items();
+  if (list.runs().empty())
+    for (const DrawItem& item : items) draw_run(list, std::span(&item, 1), canvas);
+  for (const DrawRun& run : list.runs())
+    draw_run(list, std::span(items.data() + run.first, run.count), canvas);
+}
+
+void Raster::draw_run(const DrawList& list, std::span<const DrawItem> items, Image& canvas) {
+  const auto each = [&](const auto& draw_one) {
+    for (const DrawItem& item : items) draw_one(item, item.clip.shared_with(canvas.area()));
+  };
+  switch (items.front().sort) {
+    case DrawItem::Sort::picture:
+      each([&](const DrawItem& item, const IRect& clip) { draw_picture(item.picture, clip, canvas, row_); });
+      break;
+    case DrawItem::Sort::fill:
+      each([&](const DrawItem& item, const IRect& clip) {
         fill_box(item.box, clip, premultiplied(item.picture.tint), canvas);
-        break;
-      case DrawItem::Sort::outline:
+      });
+      break;
+    case DrawItem::Sort::outline:
+      each([&](const DrawItem& item, const IRect& clip) {
         outline_box(item.box, clip, premultiplied(item.picture.tint), canvas);
-        break;
-      case DrawItem::Sort::tiles:
+      });
+      break;
+    case DrawItem::Sort::tiles:
+      each([&](const DrawItem& item, const IRect& clip) {
         draw_tiles(item.tiles, clip, list.corner(item.layer), canvas);
-        break;
-    }
+      });
+      break;
   }
 }
 

@@ -4,6 +4,7 @@
 
 #include <algorithm>
 
+#include "vole/base/check_notes.hpp"
 #include "vole/base/names.hpp"
 #include "vole/base/utf8.hpp"
 
@@ -15,6 +16,10 @@ struct LayerText {
   Vec2 parallax{1, 1};
   std::vector<Located<std::string>> rows;
   Located<std::string> picture;
+  Repeat repeat = Repeat::across;
+  LayerEdge edge = LayerEdge::bottom;
+  bool cover = false;
+  LayerOrder order = LayerOrder::depth;
 };
 template <class V>
 void describe(V& v, LayerText& layer) {
@@ -22,6 +27,10 @@ void describe(V& v, LayerText& layer) {
   v("parallax", layer.parallax, within(0, 4));
   v("rows", layer.rows);
   v("picture", layer.picture);
+  v("repeat", layer.repeat);
+  v("edge", layer.edge);
+  v("cover", layer.cover);
+  v("order", layer.order);
 }
 
 struct PlaceText {
@@ -68,6 +77,7 @@ struct LevelText {
   Named<Located<std::string>> legend;
   std::vector<LayerText> layers;
   std::vector<PlaceText> places;
+  CheckNotes check;
 };
 template <class V>
 void describe(V& v, LevelText& level) {
@@ -76,6 +86,7 @@ void describe(V& v, LevelText& level) {
   v("legend", level.legend);
   v("layers", level.layers, needed());
   v("places", level.places);
+  v("check", level.check);
 }
 
 struct LegendEntry {
@@ -168,11 +179,16 @@ class LevelBuilder {
     LevelLayer layer;
     layer.name = text.name.value;
     layer.parallax = text.parallax;
+    layer.repeat = text.repeat;
+    layer.edge = text.edge;
+    layer.cover = text.cover;
+    layer.order = text.order;
     if (!text.picture.value.empty()) {
       try {
-        layer.picture = loading.catalog().get<Picture>(text.picture.value, text.picture.place).shared();
-        layer.alpha = layer.picture->alpha_of(layer.picture->area());
-        loading.depends_on(join_path(loading.catalog().root(), "assets/" + text.picture.value + ".png"));
+        const auto sheet = loading.catalog().get<Sheet>(text.picture.value, text.picture.place);
+        for (const std::string& file : loading.catalog().files_of(sheet)) loading.depends_on(file);
+        layer.picture = sheet.shared();
+        layer.frame = sheet->posed(0);
       } catch (const Error& error) {
         report_.add(error);
       }
@@ -240,7 +256,7 @@ Level AssetSort<Level>::load(Loading& loading) {
   level.sky = text.sky;
   if (!text.tileset.value.empty()) {
     // Watched with everything it is made from, so that a changed tile picture reaches the level too.
-    loading.depends_on(join_path(loading.catalog().root(), "assets/" + text.tileset.value + ".tileset.toml"));
+    loading.depends_on(loading.catalog().asset_path(text.tileset.value + ".tileset.toml"));
     try {
       const Asset<Tileset> tileset = loading.catalog().get<Tileset>(text.tileset.value, text.tileset.place);
       for (const std::string& file : loading.catalog().files_of(tileset)) loading.depends_on(file);

@@ -4,6 +4,8 @@
 
 #include <algorithm>
 
+#include "vole/base/check_notes.hpp"
+
 namespace vole {
 namespace {
 
@@ -21,12 +23,14 @@ struct TilesetText {
   Located<std::string> picture;
   Located<FrameCut> frame;
   Named<TileText> tiles;
+  CheckNotes check;
 };
 template <class V>
 void describe(V& v, TilesetText& tileset) {
   v("picture", tileset.picture);
   v("frame", tileset.frame, needed());
   v("tiles", tileset.tiles, needed());
+  v("check", tileset.check);
 }
 
 }  // namespace
@@ -46,15 +50,13 @@ Tileset AssetSort<Tileset>::load(Loading& loading) {
 
   Tileset tileset;
   tileset.name = loading.name();
-  tileset.picture = picture_beside(loading, text.picture, root.place);
+  tileset.picture = picture_beside(loading, text.picture, root.place).shared();
   const IVec2 size = text.frame.value.size;
   if (size.x != size.y)
     throw Error(text.frame.place, fmt::format("tiles are square; {} x {} is not", size.x, size.y));
   tileset.tile_size = size.x;
-  const std::vector<IRect> frames =
+  const auto [frames, columns] =
       cut_frames(tileset.picture->size(), text.frame.value, text.frame.place, tileset.name);
-  const int columns = (tileset.picture->size().x - 2 * text.frame.value.margin + text.frame.value.spacing) /
-                      (size.x + text.frame.value.spacing);
   const int rows = static_cast<int>(frames.size()) / columns;
   for (const auto& item : text.tiles) {
     const IVec2 cell = item.value.cell.value;
@@ -69,7 +71,7 @@ Tileset AssetSort<Tileset>::load(Loading& loading) {
     const int index = cell.y * columns + cell.x;
     const IRect area = frames[static_cast<std::size_t>(index)];
     tileset.tiles.push_back({item.name, item.value.solid});
-    tileset.frames.push_back({area, tileset.picture->alpha_of(area)});
+    tileset.frames.push_back(frame_of(*tileset.picture, area));
   }
   if (tileset.tiles.size() > 65534) report.error(root.place, "more than 65534 tiles");
   report.throw_if_errors();

@@ -8,11 +8,16 @@
 
 namespace vole {
 
+void read_field(const Node& node, Carries& carries, const FieldRule& rule, Report& report) {
+  read_value(node, carries.things, rule, report);
+}
+
 ComponentTypes::ComponentTypes() {
   add<Body>("body");
   add<Sprite>("sprite");
   add<Person>("person");
   add<SideMover>("side_mover");
+  add<Carries>("carries");
 }
 
 void ComponentTypes::add(Type type) {

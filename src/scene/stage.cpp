@@ -3,8 +3,12 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <cmath>
+#include <utility>
 
 #include "vole/base/names.hpp"
+#include "vole/base/trig.hpp"
+#include "vole/draw/background.hpp"
 #include "vole/physics/subpixel.hpp"
 #include "vole/scene/side_mover.hpp"
 
@@ -13,11 +17,35 @@ namespace {
 
 const TickInput no_input;
 
+// Things may carry things, but not for ever.
+constexpr int most_carried_in_turn = 8;
+
+// The place in a level that a thing came from.
+struct FromPlace {
+  std::size_t place = 0;
+};
+
+bool same_place(const LevelPlace& a, const LevelPlace& b) {
+  return a.kind == b.kind && a.at == b.at && a.name == b.name;
+}
+
+Vec2 turned(Vec2 by, float degrees) {
+  if (degrees == 0) return by;
+  const float s = sin_degrees(degrees), c = cos_degrees(degrees);
+  return {c * by.x - s * by.y, s * by.x + c * by.y};
+}
+
 }  // namespace
 
 void Sprite::play(std::string_view clip) {
   if (const Clip* playing = animator.clip(); playing && playing->name == clip) return;
-  animator.play(sheet->clip(clip));
+  if (!sheet->missing) animator.play(sheet->clip(clip));
+}
+
+void Sprite::expect_sheet(std::string_view name) const {
+  if (!sheet || sheet->name == name) return;
+  throw Error(Place{}, fmt::format("this sprite shows the sheet \"{}\", not \"{}\"", sheet->name, name),
+              "the clip belongs to another sheet");
 }
 
 Stage::Stage(const StageSetting& setting, std::uint64_t seed)
@@ -30,10 +58,12 @@ void Stage::load_level(std::string_view name) {
   level_version_ = level_.version();
   camera.bounds = {{0, 0}, Vec2(level_->size())};
   camera.jump_to({0, 0});
+  places_ = level_->places;
   Report report;
-  for (const LevelPlace& place : level_->places) {
+  for (std::size_t i = 0; i < places_.size(); ++i) {
+    const LevelPlace& place = places_[i];
     try {
-      spawn(place.kind, place.at, place.over, place.place);
+      entities.add(spawn(place.kind, place.at, place.over, place.place), FromPlace{i});
     } catch (const Error& error) {
       report.add(error);
     }
@@ -66,21 +96,78 @@ Entity Stage::spawn(std::string_view kind, Vec2 at, const Node& over, const Plac
       report.add(error);
     }
   }
+  if (!report.has_errors()) {
+    try {
+      bring_carried(entity, entities.get<Pose>(entity));
+    } catch (const Error& error) {
+      report.add(error);
+    }
+  }
   if (report.has_errors()) entities.destroy(entity);
   report.throw_if_errors();
   return entity;
+}
+
+void Stage::bring_carried(Entity entity, const Pose& pose) {
+  const Carries* carries = entities.find<Carries>(entity);
+  if (!carries) return;
+  for (const auto& item : carries->things) {
+    if (carrying_ >= most_carried_in_turn)
+      throw Error(item.value.place, fmt::format("\"{}\" carries something that carries it", item.value.value),
+                  "take one of them out of the ring");
+    ++carrying_;
+    Entity thing;
+    try {
+      thing = spawn(item.value.value, pose.at, {}, item.value.place);
+      attach(thing, entity, item.name);
+    } catch (Error& error) {
+      --carrying_;
+      if (thing) entities.destroy(thing);
+      if (error.problems().size() == 1 && !error.problems()[0].place.file)
+        throw Error(item.place, error.problems()[0].text, error.problems()[0].hint);
+      throw;
+    }
+    --carrying_;
+    entities.get<Attached>(thing).leaves_along = true;
+  }
 }
 
 void Stage::bind(Sprite& sprite) {
   sprite.asset = catalog().get<Sheet>(sprite.sheet_name.value, sprite.sheet_name.place);
   sprite.sheet = sprite.asset.shared();
   if (level_) sprite.layer = level_->layer(sprite.layer_name.value, sprite.layer_name.place);
+  sprite.still = 0;
+  if (sprite.sheet->missing) return;
+  if (!sprite.frame_name.value.empty())
+    sprite.still = sprite.sheet->frame(sprite.frame_name.value, sprite.frame_name.place);
   if (!sprite.first_clip.value.empty())
     sprite.animator.play(sprite.sheet->clip(sprite.first_clip.value, sprite.first_clip.place));
 }
 
 void Stage::remove(Entity entity) {
-  if (entities.alive(entity) && !removed(entity)) leaving_.push_back(entity);
+  if (!entities.alive(entity) || removed(entity)) return;
+  leaving_.push_back(entity);
+  entities.each<Attached>([&](Entity thing, const Attached& attached) {
+    if (attached.to == entity && attached.leaves_along) remove(thing);
+  });
+}
+
+void Stage::attach(Entity thing, Entity to, std::string_view point, Vec2 offset) {
+  const Sprite* sprite = entities.find<Sprite>(to);
+  if (!sprite || !sprite->sheet) throw Error(Place{}, "a thing without a sprite has no points to hang from");
+  if (!sprite->sheet->missing) sprite->sheet->point(point);
+  for (Entity above = to; above;) {
+    if (above == thing) throw Error(Place{}, "two things cannot hang from each other");
+    const Attached* next = entities.find<Attached>(above);
+    above = next ? next->to : Entity{};
+  }
+  entities.add(thing, Attached{to, std::string(point), offset, false});
+  Pose& pose = entities.get<Pose>(thing);
+  pose.at = pose.before = on_lattice(placement(thing, 1).at);
+}
+
+void Stage::detach(Entity thing) {
+  entities.take<Attached>(thing);
 }
 
 bool Stage::removed(Entity entity) const {
@@ -150,6 +237,7 @@ void Stage::end_tick() {
   move();
   meet();
   animate();
+  carry_along();
   aim_camera();
   sweep_out();
   ++ticks_;
@@ -197,25 +285,65 @@ void Stage::meet(MeetingRule& rule) {
 }
 
 void Stage::animate() {
-  const bool new_level = level_ && level_.version() != level_version_;
-  if (new_level) {
-    level_version_ = level_.version();
-    camera.bounds = {{0, 0}, Vec2(level_->size())};
-  }
+  if (level_ && level_.version() != level_version_) take_new_level();
   entities.each<Sprite>([&](Entity, Sprite& sprite) {
     if (sprite.asset && sprite.asset.shared() != sprite.sheet) {
       const std::string clip = sprite.animator.clip() ? sprite.animator.clip()->name : std::string();
       sprite.sheet = sprite.asset.shared();
       sprite.animator.replace(sprite.sheet->find_clip(clip));
-    }
-    if (new_level) {
-      const auto found =
-          std::find_if(level_->layers.begin(), level_->layers.end(),
-                       [&](const LevelLayer& layer) { return layer.name == sprite.layer_name.value; });
-      sprite.layer =
-          static_cast<std::size_t>(std::min(found, level_->layers.end() - 1) - level_->layers.begin());
+      sprite.still = std::max(sprite.sheet->find_frame(sprite.frame_name.value), 0);
     }
     sprite.animator.tick();
+  });
+}
+
+// A level was loaded anew while it runs. What was placed and still is goes on as it was; what is placed now
+// and was not comes to life; what is placed no more leaves.
+void Stage::take_new_level() {
+  level_version_ = level_.version();
+  camera.bounds = {{0, 0}, Vec2(level_->size())};
+  const std::vector<LevelPlace> before = std::exchange(places_, level_->places);
+  std::vector<bool> taken(places_.size(), false);
+  entities.each<FromPlace>([&](Entity entity, FromPlace& from) {
+    std::size_t i = 0;
+    while (i < places_.size() && (taken[i] || !same_place(places_[i], before[from.place]))) ++i;
+    if (i == places_.size()) return remove(entity);
+    from.place = i;
+    taken[i] = true;
+  });
+  // Places whose things had left before the change were not taken, and stay empty.
+  for (std::size_t i = 0; i < places_.size(); ++i) {
+    const LevelPlace& place = places_[i];
+    const auto was_there = [&](const LevelPlace& old) { return same_place(old, place); };
+    if (taken[i] || std::any_of(before.begin(), before.end(), was_there)) continue;
+    entities.add(spawn(place.kind, place.at, place.over, place.place), FromPlace{i});
+  }
+  entities.each<Sprite>([&](Entity, Sprite& sprite) {
+    const auto found =
+        std::find_if(level_->layers.begin(), level_->layers.end(),
+                     [&](const LevelLayer& layer) { return layer.name == sprite.layer_name.value; });
+    sprite.layer =
+        static_cast<std::size_t>(std::min(found, level_->layers.end() - 1) - level_->layers.begin());
+  });
+  keep_out_of_walls();
+}
+
+// Where a new wall stands in a thing's place, the thing goes up to the first free spot above it.
+void Stage::keep_out_of_walls() {
+  entities.each<SideMover, Body, Pose>([&](Entity, const SideMover&, Body& body, Pose& pose) {
+    const auto blocked = [&](Vec2 at) {
+      const Rect box = body.box(at);
+      const auto size = static_cast<float>(level_->tile_size());
+      for (float y = std::floor(box.top() / size); y * size < box.bottom(); ++y)
+        for (float x = std::floor(box.left() / size); x * size < box.right(); ++x)
+          if (level_->solid.solid(static_cast<int>(x), static_cast<int>(y))) return true;
+      return false;
+    };
+    Vec2 at = pose.at;
+    while (at.y > 0 && blocked(at)) at.y -= 1;
+    if (at == pose.at || blocked(at)) return;
+    pose.at = pose.before = on_lattice(at);
+    body.velocity = {0, 0};
   });
 }
 
@@ -228,23 +356,83 @@ void Stage::sweep_out() {
   leaving_.clear();
 }
 
-void Stage::add_sprite(DrawList& list, LayerId layer, const Pose& pose, const Sprite& sprite,
-                       float between) const {
-  if (!sprite.sheet) return;
-  const auto index = static_cast<std::size_t>(sprite.animator.frame(setting_.ticks_per_second));
-  if (index >= sprite.sheet->frames.size()) return;
-  const Frame& frame = sprite.sheet->frames[index];
-  list.add(layer, {.picture = sprite.sheet->picture.get(),
-                   .from = frame.area,
-                   .alpha = frame.alpha,
-                   .at = pose.between(between),
-                   .pivot = sprite.sheet->pivot,
-                   .flip_x = pose.faces_left,
-                   .tint = sprite.tint,
-                   .opacity = sprite.opacity,
-                   .blend = sprite.blend,
-                   .flash = sprite.flash,
-                   .depth = sprite.depth});
+int Stage::frame_of_sprite(const Sprite& sprite) const {
+  const int frame = sprite.animator.clip() ? sprite.animator.frame(setting_.ticks_per_second) : sprite.still;
+  return frame < static_cast<int>(sprite.sheet->frames.size()) ? frame : -1;
+}
+
+Stage::Placement Stage::placement(Entity entity, float between) const {
+  Placement place;
+  if (const Pose* pose = entities.find<Pose>(entity)) {
+    place.at = pose->between(between);
+    place.flip_x = pose->faces_left;
+  }
+  if (const Sprite* sprite = entities.find<Sprite>(entity)) {
+    place.scale = sprite->scale;
+    place.rotation = sprite->rotation;
+    place.flip_x = place.flip_x != sprite->flip_x;
+    place.flip_y = sprite->flip_y;
+  }
+  if (const Attached* attached = entities.find<Attached>(entity)) place_on_point(*attached, between, place);
+  return place;
+}
+
+void Stage::place_on_point(const Attached& attached, float between, Placement& place) const {
+  const Sprite* sprite = entities.find<Sprite>(attached.to);
+  const int index = sprite && sprite->sheet ? frame_of_sprite(*sprite) : -1;
+  if (index < 0) return;
+  const Placement of = placement(attached.to, between);
+  const IVec2 pivot = sprite->sheet->posed(index, sprite->animator.clip()).pivot;
+  const SheetPoint* point = sprite->sheet->find_point(attached.point);
+  Vec2 by = Vec2(point ? point->at(index) - pivot : IVec2{0, 0}) + attached.offset;
+  by = {by.x * of.scale.x * (of.flip_x ? -1.0f : 1.0f), by.y * of.scale.y * (of.flip_y ? -1.0f : 1.0f)};
+  place.at = of.at + turned(by, of.rotation);
+  place.rotation += of.rotation;
+  place.flip_x = place.flip_x != of.flip_x;
+  place.flip_y = place.flip_y != of.flip_y;
+}
+
+void Stage::carry_along() {
+  entities.each<Attached, Pose>(
+      [this](Entity thing, const Attached&, Pose& pose) { pose.at = on_lattice(placement(thing, 1).at); });
+}
+
+void Stage::add_sprite(DrawList& list, Entity entity, const Sprite& sprite, float between) const {
+  const int index = sprite.sheet ? frame_of_sprite(sprite) : -1;
+  if (index < 0) return;
+  const std::size_t layers = level_ ? level_->layers.size() : 1;
+  const std::size_t layer = std::min(sprite.layer, layers - 1);
+  const Frame frame = sprite.sheet->posed(index, sprite.animator.clip());
+  const Placement place = placement(entity, between);
+  PictureItem item = show(frame, place.at);
+  item.scale = place.scale;
+  if (sprite.size) item.scale *= *sprite.size / Vec2(std::max(frame.size.x, 1), std::max(frame.size.y, 1));
+  item.rotation = place.rotation;
+  item.flip_x = place.flip_x;
+  item.flip_y = place.flip_y;
+  item.tint = sprite.tint;
+  item.opacity = sprite.opacity;
+  item.blend = sprite.blend;
+  item.flash = sprite.flash;
+  item.depth = sprite.depth;
+  if (level_ && level_->layers[layer].order == LayerOrder::feet) item.depth += place.at.y;
+  list.add(static_cast<LayerId>(layer), item);
+}
+
+// A level's picture lies where the level's edge comes to rest.
+void Stage::draw_layer(DrawList& list, LayerId id, const LevelLayer& layer) const {
+  constexpr float behind_all = -1e9f;
+  if (layer.picture && layer.cover) {
+    draw_covering(list, id, layer.frame, {.depth = behind_all});
+  } else if (layer.picture) {
+    const auto rest = static_cast<float>(std::max(level_->size().y - camera.canvas.y, 0)) * layer.parallax.y;
+    const int height = layer.frame.size.y;
+    const int top = layer.edge == LayerEdge::top ? 0 : static_cast<int>(rest) + camera.canvas.y - height;
+    draw_repeated(list, id, layer.frame, Vec2(0, top), layer.repeat, {.depth = behind_all});
+  }
+  if (!layer.tiles.empty())
+    list.add(id, TilesItem{level_->tileset->picture.get(), layer.tiles.data(), level_->cells,
+                           level_->tile_size(), level_->tileset->frames.data()});
 }
 
 LayerId Stage::draw(DrawList& list, float between) const {
@@ -252,30 +440,16 @@ LayerId Stage::draw(DrawList& list, float between) const {
   for (std::size_t i = 0; i < layers; ++i) {
     const Vec2 parallax = level_ ? level_->layers[i].parallax : Vec2{1, 1};
     const LayerId id = list.add_layer(camera.corner(parallax, between));
-    if (!level_) continue;
-    const LevelLayer& layer = level_->layers[i];
-    if (layer.picture) {
-      // Repeated sideways over the whole canvas; its bottom lies where the level's bottom comes to rest.
-      const IVec2 size = layer.picture->size();
-      const int lowest =
-          static_cast<int>(static_cast<float>(std::max(level_->size().y - camera.canvas.y, 0)) * parallax.y);
-      const int top = lowest + camera.canvas.y - size.y;
-      const int left = list.corner(id).x;
-      for (int x = left - ((left % size.x) + size.x) % size.x; x < left + camera.canvas.x; x += size.x)
-        list.add(id, {.picture = layer.picture.get(),
-                      .from = layer.picture->area(),
-                      .alpha = layer.alpha,
-                      .at = Vec2(x, top),
-                      .depth = -1e9f});
-    }
-    if (!layer.tiles.empty())
-      list.add(id, TilesItem{level_->tileset->picture.get(), layer.tiles.data(), level_->cells,
-                             level_->tile_size(), level_->tileset->frames.data()});
+    if (level_) draw_layer(list, id, level_->layers[i]);
   }
-  entities.each<Sprite, Pose>([&](Entity, const Sprite& sprite, const Pose& pose) {
-    add_sprite(list, static_cast<LayerId>(std::min(sprite.layer, layers - 1)), pose, sprite, between);
-  });
+  entities.each<Sprite, Pose>(
+      [&](Entity entity, const Sprite& sprite, const Pose&) { add_sprite(list, entity, sprite, between); });
   return list.add_layer({0, 0});
+}
+
+LayerId Stage::layer(std::string_view name) const {
+  if (!level_) throw Error(Place{}, fmt::format("no layer \"{}\": no level is loaded", name));
+  return static_cast<LayerId>(level_->layer(name));
 }
 
 void Stage::draw_xray(DrawList& list, float between) const {

@@ -7,13 +7,50 @@
 //   ticks_per_second = 60
 //   first_scene = "title"
 //   icon = "icon.png"
+//
+//   [limits]                               # `vole check` tells what goes beyond
+//   picture_side = 1024
+//
+// Groups of assets that scenes load ahead: see groups.hpp.
 #pragma once
 
 #include <string>
 
+#include "vole/app/groups.hpp"
 #include "vole/base/describe.hpp"
 
 namespace vole {
+
+// The most that the project allows itself; 0: no limit.
+struct ProjectLimits {
+  int picture_side = 0;  // pixels
+  int frames_in_sheet = 0;
+  int cells_in_level = 0;
+  std::int64_t file_kib = 0;    // of one asset
+  std::int64_t assets_kib = 0;  // of all
+};
+template <class V>
+void describe(V& v, ProjectLimits& limits) {
+  v("picture_side", limits.picture_side, within(0, 65536));
+  v("frames_in_sheet", limits.frames_in_sheet, within(0, 65536));
+  v("cells_in_level", limits.cells_in_level, within(0, 1e9));
+  v("file_kib", limits.file_kib, within(0, 1e9));
+  v("assets_kib", limits.assets_kib, within(0, 1e9));
+}
+
+// What `vole check` lets pass here and in files that cannot say so themselves, as pictures cannot:
+//
+//   [check.files."assets/old-vole.png"]
+//   unused-file = "kept to draw from"
+struct ProjectNotes {
+  Named<Located<std::string>> allow;
+  Named<Named<Located<std::string>>> files;
+};
+template <class V>
+void describe(V& v, ProjectNotes& notes) {
+  v("allow", notes.allow);
+  v("files", notes.files);
+}
 
 struct Project {
   std::string root;  // the folder that holds game.toml
@@ -25,6 +62,9 @@ struct Project {
   int ticks_per_second = 60;
   Located<std::string> first_scene;
   Located<std::string> icon;
+  AssetGroups assets;
+  ProjectLimits limits;
+  ProjectNotes check;
 };
 template <class V>
 void describe(V& v, Project& project) {
@@ -35,13 +75,18 @@ void describe(V& v, Project& project) {
   v("ticks_per_second", project.ticks_per_second, within(10, 1000));
   v("first_scene", project.first_scene, needed());
   v("icon", project.icon);
+  v("groups", project.assets.groups);
+  v("scenes", project.assets.scenes);
+  v("limits", project.limits);
+  v("check", project.check);
 }
 
 // `file` is the path of a game.toml. Throws Error.
 Project read_project(const std::string& file);
 
-// The path of the game.toml that a program means by `file`: beside the program; else in the folder that the file
-// PROGRAM.folder beside the program names (development builds have one); else as it stands. Throws Error.
+// The path of the game.toml that a program means by `file`: beside the program; else in the folder that the
+// file PROGRAM.folder beside the program names (development builds have one); else as it stands. Throws
+// Error.
 std::string find_project(const std::string& file, const std::string& program);
 
 // The folder of the running program; `called` is its argv[0].

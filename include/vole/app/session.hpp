@@ -3,13 +3,16 @@
 
 #include <memory>
 #include <optional>
+#include <set>
 #include <string>
 
 #include "vole/app/game.hpp"
+#include "vole/app/groups.hpp"
 #include "vole/app/host.hpp"
 #include "vole/app/options.hpp"
 #include "vole/app/project.hpp"
 #include "vole/app/ticker.hpp"
+#include "vole/base/watch.hpp"
 #include "vole/draw/raster.hpp"
 #include "vole/input/recording.hpp"
 
@@ -37,9 +40,26 @@ class Session {
 
   const Stage& stage() const { return *stage_; }
   std::string_view scene_name() const { return scene_name_; }
+  // What is wrong at the moment and shown over the game; empty: nothing.
+  const std::string& trouble() const { return trouble_; }
+  bool loading() const { return next_scene_ != nullptr; }
+  // What the last picture drawn consisted of.
+  const DrawList& drawn() const { return list_; }
 
  private:
+  // Leaves the scene and begins another; when its assets are to be loaded ahead and somebody watches, in
+  // steps.
   void enter(std::string_view scene, std::any carried, const Place& asked);
+  void begin_scene();
+  void go_on_loading();
+  void draw_loading();
+  void draw_scene(float between);
+  // What a scene of a running game throws is shown, not the end of the game.
+  template <class Work>
+  void survive(const Work& work);
+  void show_trouble();
+  void tell_problems(const std::vector<Problem>& problems);
+  void look_for_changes();
   void check_recording(const Place& place) const;
   void check_replay();
   std::uint64_t stamp_settings() const;
@@ -62,9 +82,14 @@ class Session {
   std::unique_ptr<Stage> stage_;
   std::unique_ptr<Scene> scene_;
   std::string scene_name_;
+  std::unique_ptr<Scene> next_scene_;  // while its assets are loaded
+  std::vector<WantedAsset> wanted_;
+  Preload preload_;
+  bool half_entered_ = false;  // its enter() threw; tried again when files change
   std::int64_t ticks_ = 0;
-  Random chance_;              // seeds the stages
-  std::uint64_t history_ = 0;  // how each scene before this one ended, so that a checksum covers the whole run
+  Random chance_;  // seeds the stages
+  std::uint64_t history_ =
+      0;  // how each scene before this one ended, so that a checksum covers the whole run
 
   Recording recording_;
   std::unique_ptr<InputWriter> writer_;
@@ -73,6 +98,11 @@ class Session {
   std::vector<Problem> differences_;
   std::uint64_t settings_stamp_ = 0;        // of controls and kinds, as last looked at
   std::vector<Problem> settings_problems_;  // what keeps their newest versions from use
+  std::vector<Problem> scene_problems_;     // what the running scene threw last
+  std::set<std::string> told_;              // lines printed already
+  int stand_ins_seen_ = 0;
+  std::string trouble_;  // shown over the game; empty: all is well
+  std::unique_ptr<FileWatch> watch_;
 
   Image canvas_;
   DrawList list_;

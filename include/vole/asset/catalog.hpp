@@ -5,10 +5,12 @@
 //   vole->clip("run");
 //
 // An Asset always shows the last good version: refresh() loads changed files anew, reports what is broken,
-// and leaves the old version where the new one cannot be used.
+// and leaves the old version where the new one cannot be used. A sheet may also lie in an atlas (atlas.hpp);
+// a file of its own goes before one that was packed.
 #pragma once
 
 #include <cstdint>
+#include <functional>
 #include <map>
 #include <memory>
 #include <string>
@@ -31,7 +33,7 @@ class Loading {
   const std::string& name() const { return name_; }
   const std::string& path() const { return path_; }
 
-  // Names a file whose change makes this asset stale. The asset's own file need not be named.
+  // Names a file (or folder) whose change makes this asset stale. The asset's own file need not be named.
   void depends_on(std::string path) { files_.push_back(std::move(path)); }
   const std::vector<std::string>& files() const { return files_; }
 
@@ -42,9 +44,11 @@ class Loading {
   std::vector<std::string> files_;
 };
 
-// Specialised beside each type that a catalog can hold: `word`, `folder`, `ending`, optionally `plain_ending`
-// (a file that serves when there is none with the first ending), and `static T load(Loading&)`, which throws
-// Error.
+// Specialised beside each type that a catalog can hold: `word`, `folder`, `ending`, and `static T
+// load(Loading&)`, which throws Error. Optional: `plain_ending` (a file that serves when there is none with
+// the first ending), `static T stand_in(std::string_view name)` (what a running game shows in place of one
+// that cannot be had), `static std::string find_packed(Catalog&, std::string_view name)` (the file that holds
+// it among others, or nothing) and `static std::vector<std::string> packed_names(Catalog&)`.
 template <class T>
 struct AssetSort;
 
@@ -57,6 +61,15 @@ class SlotBase {
  protected:
   friend class vole::Catalog;  // loads and reloads; nobody else writes
   virtual void load(Loading& loading) = 0;
+  // Puts a stand-in in place; false when there is none for this sort.
+  virtual bool use_stand_in() = 0;
+  virtual bool loaded() const = 0;
+  // Forgets the value if nobody else holds it.
+  virtual void drop() = 0;
+  void bring_back();
+
+  Catalog* catalog_ = nullptr;
+  std::string_view sort_;
 
   struct Watched {
     std::string path;
@@ -64,6 +77,8 @@ class SlotBase {
   };
   std::string name_;
   std::string path_;
+  std::vector<std::string> loose_paths_;  // where a file of its own may be, the best first
+  std::string (*find_path_)(Catalog&, std::string_view) = nullptr;  // where the asset is now
   std::vector<Watched> watched_;
   std::vector<Problem> problems_;  // of the newest version, when it cannot be used
   int version_ = 0;
@@ -72,12 +87,28 @@ class SlotBase {
 template <class T>
 class Slot final : public SlotBase {
  public:
-  const std::shared_ptr<const T>& value() const { return value_; }
+  // One that was dropped is loaded again when it is looked at.
+  const std::shared_ptr<const T>& value() {
+    if (!value_) bring_back();
+    return value_;
+  }
   const std::string& name() const { return name_; }
   int version() const { return version_; }
 
  private:
   void load(Loading& loading) override { value_ = std::make_shared<const T>(AssetSort<T>::load(loading)); }
+  bool use_stand_in() override {
+    if constexpr (requires { AssetSort<T>::stand_in(name_); }) {
+      value_ = std::make_shared<const T>(AssetSort<T>::stand_in(name_));
+      return true;
+    } else {
+      return false;
+    }
+  }
+  bool loaded() const override { return value_ != nullptr; }
+  void drop() override {
+    if (value_.use_count() == 1) value_.reset();
+  }
 
   std::shared_ptr<const T> value_;
 };
@@ -102,8 +133,8 @@ class Asset {
 
  private:
   friend class Catalog;
-  explicit Asset(const detail::Slot<T>* slot) : slot_(slot) {}
-  const detail::Slot<T>* slot_ = nullptr;
+  explicit Asset(detail::Slot<T>* slot) : slot_(slot) {}
+  detail::Slot<T>* slot_ = nullptr;
 };
 
 class Catalog {
@@ -114,25 +145,58 @@ class Catalog {
   Catalog& operator=(const Catalog&) = delete;
 
   const std::string& root() const { return root_; }
+  // Another folder below the root in place of assets/; "." for the root itself. Before anything is loaded.
+  void set_assets_folder(std::string folder) { assets_ = std::move(folder); }
+  // The path of a file below assets/.
+  std::string asset_path(std::string_view file) const;
 
   // Loads the asset on first use. Throws Error: for an unknown name at `asked` (the place that names it),
   // with the nearest known name; for a broken file with every problem in it.
   template <class T>
   Asset<T> get(std::string_view name, const Place& asked = {}) {
-    const MakeSlot make = [] { return std::unique_ptr<detail::SlotBase>(new detail::Slot<T>); };
+    const MakeSlot make = [] {
+      std::unique_ptr<detail::SlotBase> slot(new detail::Slot<T>);
+      slot->find_path_ = [](Catalog& catalog, std::string_view of) {
+        return catalog.path_of(sort_of<T>(), of);
+      };
+      return slot;
+    };
     return Asset<T>(static_cast<detail::Slot<T>*>(slot(sort_of<T>(), name, asked, make)));
   }
 
   template <class T>
-  bool has(std::string_view name) const {
+  bool has(std::string_view name) {
     return !path_of(sort_of<T>(), name).empty();
   }
 
   // The names of all assets of a sort, sorted.
   template <class T>
-  std::vector<std::string> names() const {
+  std::vector<std::string> names() {
     return names(sort_of<T>());
   }
+  // Those that have a file of their own.
+  template <class T>
+  std::vector<std::string> loose_names() const {
+    return loose_names(sort_of<T>());
+  }
+
+  // The names of all atlases, looked up once and again after a refresh.
+  const std::vector<std::string>& listed_atlases();
+
+  template <class T>
+  bool is_loaded(std::string_view name) const {
+    const auto found = by_name_.find(KeyView{AssetSort<T>::word, name});
+    return found != by_name_.end() && found->second->loaded();
+  }
+  // Forgets what nobody uses at the moment, except where `keep(word, name)` says so. What is forgotten is
+  // loaded again when it is asked for or looked at.
+  void drop_unused(const std::function<bool(std::string_view, std::string_view)>& keep);
+
+  // From now on an asset that cannot be had is shown by a stand-in, where its sort has one, in place of an
+  // Error; what is wrong is among broken() until it is mended.
+  void use_stand_ins() { stand_ins_ = true; }
+  // How many were made so far.
+  int stand_ins_made() const { return stand_ins_made_; }
 
   // The files that an asset was made from.
   template <class T>
@@ -155,10 +219,16 @@ class Catalog {
     std::string_view folder;
     std::string_view ending;
     std::string_view plain_ending;  // empty: none
+    std::string (*find_packed)(Catalog&, std::string_view) = nullptr;
+    std::vector<std::string> (*packed_names)(Catalog&) = nullptr;
   };
   template <class T>
   static constexpr SortInfo sort_of() {
-    SortInfo sort{AssetSort<T>::word, AssetSort<T>::folder, AssetSort<T>::ending, {}};
+    SortInfo sort{AssetSort<T>::word, AssetSort<T>::folder, AssetSort<T>::ending, {}, nullptr, nullptr};
+    if constexpr (requires { &AssetSort<T>::find_packed; }) {
+      sort.find_packed = &AssetSort<T>::find_packed;
+      sort.packed_names = &AssetSort<T>::packed_names;
+    }
     if constexpr (requires { AssetSort<T>::plain_ending; }) sort.plain_ending = AssetSort<T>::plain_ending;
     return sort;
   }
@@ -183,12 +253,25 @@ class Catalog {
   };
 
   detail::SlotBase* slot(const SortInfo& sort, std::string_view name, const Place& asked, MakeSlot make);
+  friend class detail::SlotBase;
   void load(detail::SlotBase& slot);
+  // What stands in for an asset that cannot be had, watched so that it is mended as soon as it can be.
+  detail::SlotBase* stand_in_slot(const SortInfo& sort, std::string_view name, MakeSlot make,
+                                  const Error& error);
+  detail::SlotBase* keep_slot(const SortInfo& sort, std::unique_ptr<detail::SlotBase> made);
+  std::vector<std::string> loose_paths(const SortInfo& sort, std::string_view name) const;
   // Empty when there is no such file.
-  std::string path_of(const SortInfo& sort, std::string_view name) const;
-  std::vector<std::string> names(const SortInfo& sort) const;
+  std::string path_of(const SortInfo& sort, std::string_view name);
+  std::vector<std::string> names(const SortInfo& sort);
+  std::vector<std::string> loose_names(const SortInfo& sort) const;
+  std::string folder_of_sort(const SortInfo& sort) const;
 
   std::string root_;
+  std::string assets_ = "assets";
+  bool stand_ins_ = false;
+  int stand_ins_made_ = 0;
+  bool atlases_listed_ = false;
+  std::vector<std::string> atlases_;
   // In the order in which loading was completed, so what an asset is made from comes before it.
   std::vector<std::unique_ptr<detail::SlotBase>> slots_;
   std::map<Key, detail::SlotBase*, ByName> by_name_;

@@ -29,11 +29,19 @@ class Picture {
   Image pixels_;
 };
 
-// A part of a picture, ready to be drawn.
+// A part of a picture, ready to be drawn. A packed frame may have lost its transparent borders; `size` and
+// `offset` give them back, so that positions in a frame mean the same before and after packing.
 struct Frame {
-  IRect area;
+  IRect area;  // in the picture; empty when there is nothing to see
   Alpha alpha = Alpha::opaque;
+  const Picture* picture = nullptr;  // kept alive by whoever holds the frame
+  IVec2 size{0, 0};                  // with its borders
+  IVec2 offset{0, 0};                // of the area within the whole frame
+  IVec2 pivot{0, 0};                 // in the whole frame
 };
+
+// The frame that shows this part of a picture, its pivot at the top left.
+Frame frame_of(const Picture& picture, const IRect& area);
 
 template <>
 struct AssetSort<Picture> {

@@ -1,23 +1,35 @@
-// A picture cut into equal frames, with one pivot for all of them and named clips. Read from NAME.sheet.toml:
+// Pictures as frames, with a pivot, named points and named clips. Read from NAME.sheet.toml:
 //
 //   picture = "vole.png"                    # in the same folder; NAME.png when left out
 //   frame = { size = [16, 16], margin = 0, spacing = 0 }
-//   pivot = "bottom"                        # or [8, 16]: the point of a frame that sits on a sprite's
-//   position
+//   pivot = "bottom"                        # or [8, 16]: what sits on a sprite's position
 //
 //   [clips.run]
-//   frames = [4, 5, 6, 7]                   # counted from 0, left to right and top to bottom
+//   frames = [4, 5, 6, 7]                   # counted from 0, left to right and top to bottom; or names
 //   fps = 12
-//   loop = true
+//
+//   [points.paw]
+//   at = [13, 11]                           # in pixels of a frame, from its top left
+//   frames = { 5 = [14, 10] }               # where it is elsewhere
+//
+// In place of equal frames a sheet may have named ones, and in place of a picture a folder of pictures or a
+// stand-in:
+//
+//   [frames.lid]                            folder = "magpie"       # a frame for each PNG in it
+//   area = [0, 0, 24, 9]
+//                                           colour = "#7a4a33"      # a box until there is a picture
+//                                           size = [16, 16]
 //
 // A picture without such a file serves as a sheet of one frame with its pivot at the bottom.
 #pragma once
 
 #include <optional>
 #include <string>
+#include <utility>
 #include <vector>
 
 #include "vole/asset/picture.hpp"
+#include "vole/asset/pivot.hpp"
 #include "vole/base/describe.hpp"
 
 namespace vole {
@@ -28,6 +40,7 @@ struct Clip {
   std::vector<int> frames;
   int millifps = 10'000;  // thousandths of a frame a second: whole, so that timing stays exact
   bool loop = true;
+  std::optional<Pivot> pivot = {};  // in place of the sheet's
 
   // The frame shown this many ticks after the start. A clip that does not loop stays on its last frame.
   int frame_at(std::int64_t ticks, int ticks_per_second) const;
@@ -35,56 +48,106 @@ struct Clip {
   bool over_at(std::int64_t ticks, int ticks_per_second) const;
 };
 
+// A named spot on the frames, as a paw that something can hang from.
+struct SheetPoint {
+  std::string name;
+  IVec2 spot{0, 0};
+  std::vector<std::pair<int, IVec2>> by_frame;  // sorted by frame
+
+  // In pixels of the frame, from its top left.
+  IVec2 at(int frame) const;
+};
+
+// Which parts of a frame keep their size when it is drawn as a box: the widths of its four borders.
+struct Borders {
+  int left = 0, top = 0, right = 0, bottom = 0;
+  bool stretch = false;  // the parts between are stretched; otherwise repeated
+};
+template <class V>
+void describe(V& v, Borders& borders) {
+  v("left", borders.left, within(0, 4096));
+  v("top", borders.top, within(0, 4096));
+  v("right", borders.right, within(0, 4096));
+  v("bottom", borders.bottom, within(0, 4096));
+  v("stretch", borders.stretch);
+}
+
 // How a font is cut out of a sheet's frames; see font.hpp.
 struct FontCut {
   std::vector<std::string> glyphs;
   int gap = 1;
   int space = 4;
+  Named<Located<int>> kerning;  // "AV" = -1: pixels added between two letters
 };
 template <class V>
 void describe(V& v, FontCut& font) {
   v("glyphs", font.glyphs, needed());
   v("gap", font.gap, within(-16, 64));
   v("space", font.space, within(0, 256));
+  v("kerning", font.kerning, within(-64, 64));
 }
 
 class Sheet {
  public:
   std::string name;
-  std::shared_ptr<const Picture> picture;
+  std::vector<std::shared_ptr<const Picture>> pictures;  // that the frames are parts of
+  std::vector<std::string> picture_names;                // of each in the catalog; none for a stand-in
   std::vector<Frame> frames;
-  IVec2 frame_size{0, 0};
-  IVec2 pivot{0, 0};
+  std::vector<std::string> frame_names;  // of each frame; empty when they go by number
+  IVec2 frame_size{0, 0};                // the largest
+  int columns = 0;                       // frames in a row of the picture; 0: not in rows
+  Pivot pivot;
   std::vector<Clip> clips;
+  std::vector<SheetPoint> points;
+  Borders borders;
   std::optional<FontCut> font;
+  bool stand_in = false;  // a coloured box, not a picture
+  bool missing = false;   // shown in place of one that cannot be had: any name asked of it is let pass
 
   // nullptr when there is none of this name.
   const Clip* find_clip(std::string_view clip_name) const;
-  // Throws Error at `asked` with the name that was probably meant.
+  const SheetPoint* find_point(std::string_view point_name) const;
+  // The index of the frame of this name, or -1.
+  int find_frame(std::string_view frame_name) const;
+  // Throw Error at `asked` with the name that was probably meant.
   const Clip& clip(std::string_view clip_name, const Place& asked = {}) const;
+  const SheetPoint& point(std::string_view point_name, const Place& asked = {}) const;
+  int frame(std::string_view frame_name, const Place& asked = {}) const;
+
+  // A frame with the pivot it has while the clip plays; nullptr: no clip. Throws std::out_of_range.
+  Frame posed(int frame, const Clip* clip = nullptr) const;
 };
 
-// The frames of a picture: how many fit, with a margin around all and spacing between them. Throws Error at
-// `place` when the frames do not fill the picture to the last pixel.
+// The frames of a picture: how many fit, with a margin around all and spacing between them.
 struct FrameCut {
   IVec2 size{16, 16};
   int margin = 0;
   int spacing = 0;
+  std::optional<Located<IRect>> part = {};  // of the picture; all of it when left out
 };
 template <class V>
 void describe(V& v, FrameCut& cut) {
   v("size", cut.size, needed().within(1, 4096));
   v("margin", cut.margin, within(0, 4096));
   v("spacing", cut.spacing, within(0, 4096));
+  v("part", cut.part, within(0, 65536));
 }
-std::vector<IRect> cut_frames(IVec2 picture_size, const FrameCut& cut, const Place& place,
-                              std::string_view picture_name);
+struct CutFrames {
+  std::vector<IRect> areas;
+  int columns = 0;
+};
+// Throws Error at `place` when the frames do not fill the picture (or the part of it) to the last pixel.
+CutFrames cut_frames(IVec2 picture_size, const FrameCut& cut, const Place& place,
+                     std::string_view picture_name);
 
-// The picture that a file in assets/ names: `written` is relative to that file's folder, with or without
-// ".png"; when it is empty, the picture with the file's own name. Throws Error at `written` or else at
-// `otherwise`.
-std::shared_ptr<const Picture> picture_beside(Loading& loading, const Located<std::string>& written,
-                                              const Place& otherwise);
+// The name in the catalog of a picture that a file in assets/ names: `written` is relative to that file's
+// folder, with or without ".png"; when it is empty, the file's own name.
+std::string picture_name_beside(std::string_view asset_name, std::string_view written);
+// That picture. Throws Error at `written` or else at `otherwise`.
+Asset<Picture> picture_beside(Loading& loading, const Located<std::string>& written, const Place& otherwise);
+
+// One colour with a darker rim: what a stand-in looks like.
+Image stand_in_image(IVec2 size, Colour colour);
 
 template <>
 struct AssetSort<Sheet> {
@@ -93,6 +156,9 @@ struct AssetSort<Sheet> {
   static constexpr std::string_view ending = ".sheet.toml";
   static constexpr std::string_view plain_ending = ".png";
   static Sheet load(Loading& loading);
+  static Sheet stand_in(std::string_view name);
+  static std::string find_packed(Catalog& catalog, std::string_view name);
+  static std::vector<std::string> packed_names(Catalog& catalog);
 };
 
 }  // namespace vole

@@ -11,9 +11,9 @@
 //   Hash hash;  add_to(hash, bulb);
 //   std::string toml = to_toml(bulb);
 //
-// A field may be a bool, a number, a std::string, Vec2, IVec2, Colour, an enum with enum_names, another
-// described struct, std::vector or std::optional of these, Named (a table with keys of the writer's choice),
-// Located (a value that keeps its place), a Node (left as it is), or a type with its own read_field.
+// A field may be a bool, a number, a std::string, Vec2, IVec2, IRect, Colour, an enum with enum_names,
+// another described struct, std::vector or std::optional of these, Named (a table with keys of the writer's
+// choice), Located (a value that keeps its place), a Node (left as it is), or a type with its own read_field.
 #pragma once
 
 #include <array>
@@ -30,6 +30,7 @@
 #include "vole/base/error.hpp"
 #include "vole/base/hash.hpp"
 #include "vole/base/node.hpp"
+#include "vole/base/rect.hpp"
 #include "vole/base/vec.hpp"
 
 namespace vole {
@@ -103,6 +104,7 @@ void read_scalar(const Node& node, double& value, const FieldRule& rule, Report&
 void read_scalar(const Node& node, float& value, const FieldRule& rule, Report& report);
 void read_scalar(const Node& node, Vec2& value, const FieldRule& rule, Report& report);
 void read_scalar(const Node& node, IVec2& value, const FieldRule& rule, Report& report);
+void read_scalar(const Node& node, IRect& value, const FieldRule& rule, Report& report);
 void read_scalar(const Node& node, Colour& value, const FieldRule& rule, Report& report);
 // Within the rule and [low, high]; leaves the value alone and reports otherwise.
 void read_whole(const Node& node, std::int64_t& value, std::int64_t low, std::int64_t high,
@@ -245,6 +247,9 @@ class Hasher {
     } else if constexpr (std::is_same_v<T, IVec2>) {
       hash_.add(std::int64_t{value.x});
       hash_.add(std::int64_t{value.y});
+    } else if constexpr (std::is_same_v<T, IRect>) {
+      add(value.at);
+      add(value.size);
     } else if constexpr (std::is_same_v<T, Colour>) {
       hash_.add(std::uint64_t{value.r} | std::uint64_t{value.g} << 8 | std::uint64_t{value.b} << 16 |
                 std::uint64_t{value.a} << 24);
@@ -276,10 +281,12 @@ class Writer {
  public:
   template <class T>
   void operator()(std::string_view key, T& field, const FieldRule& = {}) {
-    detail::write_key(out_, key);
-    out_ += " = ";
-    write(field);
-    out_ += inline_ ? ", " : "\n";
+    if constexpr (detail::IsOptional<T>::value) {
+      if (field) (*this)(key, *field);
+      return;
+    } else {
+      write_line(key, field);
+    }
   }
   template <class T>
   void state(std::string_view key, T& field) {
@@ -289,6 +296,14 @@ class Writer {
   const std::string& text() const { return out_; }
 
  private:
+  template <class T>
+  void write_line(std::string_view key, T& field) {
+    detail::write_key(out_, key);
+    out_ += " = ";
+    write(field);
+    out_ += inline_ ? ", " : "\n";
+  }
+
   template <class T>
   void write(T& value) {
     using namespace detail;
@@ -301,6 +316,14 @@ class Writer {
       write(value.x);
       out_ += ", ";
       write(value.y);
+      out_ += "]";
+    } else if constexpr (std::is_same_v<T, IRect>) {
+      out_ += "[";
+      for (const int part : {value.at.x, value.at.y, value.size.x, value.size.y}) {
+        write_scalar(out_, std::int64_t{part});
+        out_ += ", ";
+      }
+      out_.resize(out_.size() - 2);
       out_ += "]";
     } else if constexpr (std::is_same_v<T, Colour>) {
       write_scalar(out_, std::string_view(to_text(value)));

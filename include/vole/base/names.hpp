@@ -16,6 +16,13 @@ std::string nearest_name(std::string_view wrong, std::span<const std::string> kn
 // known.
 std::string did_you_mean(std::string_view wrong, std::span<const std::string> known);
 
+// Whether one name comes before another as people count: runs of digits by their value, so "frame2" before
+// "frame10"; equal values by their length, all else by bytes.
+bool natural_less(std::string_view a, std::string_view b);
+
+// Small letters for the capitals of ASCII.
+std::string lower_case(std::string_view text);
+
 // The names of a list of things that have a `name`.
 template <class Things>
 std::vector<std::string> names_of(const Things& things) {

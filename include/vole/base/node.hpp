@@ -48,6 +48,9 @@ struct Node::Entry {
 // "a table", "a text", "the number 3": what a message calls a value.
 std::string to_text(const Node& node);
 
+// The value as TOML on one line: what parse_toml reads back as the same.
+std::string to_toml(const Node& node);
+
 // Reads TOML 1.0. `file` is the name that messages give. Throws Error at the place of a syntax error.
 Node parse_toml(std::string_view text, std::string_view file);
 

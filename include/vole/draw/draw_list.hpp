@@ -32,7 +32,7 @@ constexpr auto enum_names(Blend) {
 // A frame of a picture, put on the canvas by its pivot. Nearest pixel, whatever the scale and rotation.
 struct PictureItem {
   const Picture* picture = nullptr;  // must live until the list is drawn
-  IRect from;
+  IRect from = {};
   Alpha alpha = Alpha::blended;  // of that part: Picture::alpha_of
   Vec2 at{0, 0};
   IVec2 pivot{0, 0};   // in pixels of the frame
@@ -46,6 +46,9 @@ struct PictureItem {
   Colour flash = clear;  // its shape in this one colour: alpha says how much, 255 wholly
   float depth = 0;       // within a layer: larger is nearer
 };
+
+// The item that shows a frame with its pivot on a position.
+PictureItem show(const Frame& frame, Vec2 at);
 
 // A grid of equal tiles, of which only what the canvas shows is looked at.
 struct TilesItem {
@@ -68,6 +71,12 @@ struct DrawItem {
   IRect clip;
 };
 
+// Items next to each other that share layer, picture and blend, so that they can be drawn as one.
+struct DrawRun {
+  std::size_t first = 0;  // index of an item
+  std::size_t count = 0;
+};
+
 class DrawList {
  public:
   // Empties the list for a canvas of this size; keeps its memory.
@@ -77,6 +86,7 @@ class DrawList {
   // What is added from now on shows only inside this part of the canvas.
   void clip_to(const IRect& part);
   void clip_to_canvas();
+  const IRect& clip() const { return clip_; }
 
   void add(LayerId layer, const PictureItem& item);
   void add(LayerId layer, const TilesItem& item);
@@ -84,13 +94,15 @@ class DrawList {
   // A frame of one pixel, inside the box.
   void outline(LayerId layer, const Rect& box, Colour colour, float depth = 0);
 
-  // By layer, then depth, then the order in which items were added.
+  // By layer, then depth, then the order in which items were added; and finds the runs.
   void sort();
 
   IVec2 canvas() const { return canvas_; }
   IVec2 corner(LayerId layer) const { return corners_.at(layer); }
   std::size_t layers() const { return corners_.size(); }
   const std::vector<DrawItem>& items() const { return items_; }
+  // What the sorted items come to: the fewer, the less work for a renderer.
+  const std::vector<DrawRun>& runs() const { return runs_; }
 
  private:
   DrawItem& append(DrawItem::Sort sort, LayerId layer);
@@ -100,6 +112,7 @@ class DrawList {
   IRect clip_;
   std::vector<IVec2> corners_;
   std::vector<DrawItem> items_;
+  std::vector<DrawRun> runs_;
 };
 
 // The pixel a position falls on: the nearest, halves up. Far-off and not finite positions are brought within

@@ -9,6 +9,7 @@
 // of 8 bits with correct rounding.
 #pragma once
 
+#include <span>
 #include <vector>
 
 #include "vole/asset/image.hpp"
@@ -22,6 +23,7 @@ class Raster {
   void draw(const DrawList& list, Image& canvas);
 
  private:
+  void draw_run(const DrawList& list, std::span<const DrawItem> items, Image& canvas);
   void draw_tiles(const TilesItem& grid, const IRect& clip, IVec2 corner, Image& canvas);
 
   std::vector<Colour> row_;                 // of a scaled picture

@@ -7,12 +7,16 @@
 //   [[layers]]
 //   name = "hedges"
 //   picture = "hedges"                       # repeated sideways, its bottom at the level's bottom
+//   repeat = "across"                        # or "none", "down", "both"
+//   edge = "bottom"                          # or "top": hangs from the level's top
+//   cover = false                            # true: scaled to cover the canvas, whatever the camera does
 //   parallax = [0.3, 0.1]                    # how far it goes with the camera: 0 not at all, 1 with the
 //   level
 //
 //   [[layers]]
 //   name = "ground"
 //   rows = ["....", "####"]
+//   order = "depth"                          # or "feet": who stands lower is drawn over who stands higher
 //
 //   [[places]]
 //   kind = "bulb"
@@ -24,19 +28,35 @@
 #include <string>
 #include <vector>
 
+#include "vole/asset/repeat.hpp"
 #include "vole/base/describe.hpp"
 #include "vole/level/tileset.hpp"
 #include "vole/physics/solid_grid.hpp"
 
 namespace vole {
 
+// What decides who is drawn over whom within a layer.
+enum class LayerOrder : std::uint8_t { depth, feet };
+constexpr auto enum_names(LayerOrder) {
+  return std::array<std::string_view, 2>{"depth", "feet"};
+}
+
+enum class LayerEdge : std::uint8_t { bottom, top };
+constexpr auto enum_names(LayerEdge) {
+  return std::array<std::string_view, 2>{"bottom", "top"};
+}
+
 struct LevelLayer {
   std::string name;
   Vec2 parallax{1, 1};
   std::vector<std::uint16_t>
       tiles;  // row by row, 0 for none, else the tile's index + 1; empty: no tiles at all
-  std::shared_ptr<const Picture> picture;
-  Alpha alpha = Alpha::opaque;  // of the picture
+  std::shared_ptr<const Sheet> picture;
+  Frame frame;  // its first
+  Repeat repeat = Repeat::across;
+  LayerEdge edge = LayerEdge::bottom;
+  bool cover = false;
+  LayerOrder order = LayerOrder::depth;
 };
 
 struct LevelPlace {

@@ -13,6 +13,13 @@
 
 namespace vole {
 
+// What can be a component in a file: it has a describe function, or a read_field of its own.
+template <class T>
+concept FileComponent = Described<T> ||
+    requires(const Node& node, T& value, const FieldRule& rule, Report& report) {
+  read_field(node, value, rule, report);
+};
+
 class ComponentTypes {
  public:
   struct Type {
@@ -25,16 +32,18 @@ class ComponentTypes {
 
   ComponentTypes();
 
-  template <Described T>
+  template <FileComponent T>
   void add(std::string_view name) {
     add({std::string(name),
          [](const Node& table, Entities& entities, Entity entity, Report& report) {
            T component{};
-           read(table, component, report);
+           read_value(table, component, {}, report);
            entities.add(entity, std::move(component));
          },
-         [](const Entities& entities, Entity entity, Hash& hash) {
-           if (const T* component = entities.find<T>(entity)) vole::add_to(hash, *component);
+         []([[maybe_unused]] const Entities& entities, [[maybe_unused]] Entity entity,
+            [[maybe_unused]] Hash& hash) {
+           if constexpr (Described<T>)
+             if (const T* component = entities.find<T>(entity)) vole::add_to(hash, *component);
          }});
   }
 

@@ -2,13 +2,16 @@
 #pragma once
 
 #include <memory>
+#include <optional>
 #include <string>
 
 #include "vole/animation/animator.hpp"
+#include "vole/asset/names.hpp"
 #include "vole/base/describe.hpp"
 #include "vole/base/rect.hpp"
 #include "vole/draw/draw_list.hpp"
 #include "vole/input/intent.hpp"
+#include "vole/scene/entities.hpp"
 
 namespace vole {
 
@@ -54,8 +57,14 @@ void describe(V& v, Body& body) {
 struct Sprite {
   Located<std::string> sheet_name;
   Located<std::string> layer_name{"things", {}};
-  Located<std::string> first_clip;  // played from the start; empty: frame 0 stands still
+  Located<std::string> first_clip;  // played from the start; empty: one frame stands still
+  Located<std::string> frame_name;  // that frame; empty: frame 0
   float depth = 0;
+  Vec2 scale{1, 1};
+  std::optional<Vec2> size;  // in pixels, in place of the frame's own
+  float rotation = 0;        // degrees clockwise round the pivot
+  bool flip_x = false;       // besides what the pose's facing does
+  bool flip_y = false;
   Colour tint = white;
   float opacity = 1;
   Blend blend = Blend::over;
@@ -63,24 +72,71 @@ struct Sprite {
 
   // Plays a clip of the sheet; the one that plays already goes on. Throws Error with the nearest name.
   void play(std::string_view clip);
+  // The same, and throws Error when the sprite shows another sheet than the one this is a clip of.
+  template <class SheetNames>
+  void play(ClipName<SheetNames> clip) {
+    expect_sheet(SheetNames::name);
+    play(std::string_view(clip));
+  }
 
   // Found by the stage when the thing comes to life.
   Asset<Sheet> asset;
   std::shared_ptr<const Sheet> sheet;  // the version that the animator's clip belongs to
   std::size_t layer = 0;
+  int still = 0;  // the frame shown while no clip plays
   Animator animator;
+
+  // Throws Error when it shows another sheet.
+  void expect_sheet(std::string_view name) const;
 };
 template <class V>
 void describe(V& v, Sprite& sprite) {
   v("sheet", sprite.sheet_name, needed());
   v("layer", sprite.layer_name);
   v("clip", sprite.first_clip);
+  v("frame", sprite.frame_name);
   v("depth", sprite.depth);
+  v("scale", sprite.scale, within(1.0 / 64, 64));
+  v("size", sprite.size, within(1, 4096));
+  v("rotation", sprite.rotation, within(-1e6, 1e6));
+  v("flip_x", sprite.flip_x);
+  v("flip_y", sprite.flip_y);
   v("tint", sprite.tint);
   v("opacity", sprite.opacity, within(0, 1));
   v("blend", sprite.blend);
   v.state("flash", sprite.flash);
 }
+
+// A sprite that is known to show one sheet, so that a clip of another does not compile:
+//
+//   SpriteOf<names::sheet::vole> look(stage.get<Sprite>(vole_));
+//   look.play(names::sheet::vole::clip::run);
+template <class SheetNames>
+class SpriteOf {
+ public:
+  // Throws Error when it shows another sheet. Keeps a reference.
+  explicit SpriteOf(Sprite& sprite) : sprite_(sprite) { sprite.expect_sheet(SheetNames::name); }
+  void play(ClipName<SheetNames> clip) { sprite_.play(std::string_view(clip)); }
+  Sprite& sprite() { return sprite_; }
+
+ private:
+  Sprite& sprite_;
+};
+
+// `carries`: things that hang from points of this one, as `carries = { paw = "lantern" }`: they come to life
+// and leave with it.
+struct Carries {
+  Named<Located<std::string>> things;  // point = kind
+};
+void read_field(const Node& node, Carries& carries, const FieldRule& rule, Report& report);
+
+// What hangs from a point of another thing: see Stage::attach.
+struct Attached {
+  Entity to;
+  std::string point;
+  Vec2 offset{0, 0};
+  bool leaves_along = false;
+};
 
 // `person`: a pilot that follows the controls.
 struct Person {

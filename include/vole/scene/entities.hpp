@@ -102,6 +102,11 @@ class Entities {
   T& add(Entity entity, T component = {}) {
     return pool<T>().add(checked(entity), std::move(component));
   }
+  // Takes a component away, if the entity has it. Not while each() visits its sort.
+  template <class T>
+  void take(Entity entity) {
+    if (alive(entity)) pool<T>().remove(entity.index);
+  }
   // nullptr when it has none, or is gone.
   template <class T>
   T* find(Entity entity) {

@@ -54,7 +54,7 @@ class Stage {
   Random random;
 
   Catalog& catalog() const { return setting_.catalog; }
-  const Font& font(std::string_view name) { return *catalog().get<Font>(name); }
+  const Font& font(std::string_view name) const { return *catalog().get<Font>(name); }
   const TickInput& input() const { return *input_; }
   int ticks_per_second() const { return setting_.ticks_per_second; }
   float seconds_per_tick() const { return 1.0f / static_cast<float>(setting_.ticks_per_second); }
@@ -71,6 +71,10 @@ class Stage {
   Entity spawn(std::string_view kind, Vec2 at, const Node& over = {}, const Place& asked = {});
   // At the end of the tick. Until then the thing is there, but meets nobody any more.
   void remove(Entity entity);
+  // Hangs a thing from a point of another: it goes where the point goes, and turns and flips along. Throws
+  // Error for a thing without a sprite, for a point it lacks, and for things that would hang from each other.
+  void attach(Entity thing, Entity to, std::string_view point, Vec2 offset = {0, 0});
+  void detach(Entity thing);
   bool removed(Entity entity) const;
 
   template <class T>
@@ -110,6 +114,8 @@ class Stage {
   // Adds the level's layers and all sprites to the list, in the level's order, and returns the layer above
   // them all.
   LayerId draw(DrawList& list, float between) const;
+  // The layer that Stage::draw made for the level's layer of this name. Throws Error with the nearest name.
+  LayerId layer(std::string_view name) const;
   // The shapes over the picture: bodies, pivots, solid cells.
   void draw_xray(DrawList& list, float between) const;
 
@@ -124,7 +130,24 @@ class Stage {
     std::vector<std::pair<Entity, Entity>> before;
   };
 
+  // Where a sprite is drawn and how it is turned.
+  struct Placement {
+    Vec2 at{0, 0};
+    Vec2 scale{1, 1};
+    float rotation = 0;
+    bool flip_x = false;
+    bool flip_y = false;
+  };
+
   void bind(Sprite& sprite);
+  void bring_carried(Entity entity, const Pose& pose);
+  int frame_of_sprite(const Sprite& sprite) const;
+  Placement placement(Entity entity, float between) const;
+  void place_on_point(const Attached& attached, float between, Placement& place) const;
+  void carry_along();
+  void draw_layer(DrawList& list, LayerId id, const LevelLayer& layer) const;
+  void take_new_level();
+  void keep_out_of_walls();
   void pilot();
   void move();
   void meet();
@@ -133,13 +156,15 @@ class Stage {
   void aim_camera();
   void sweep_out();
   std::string_view kind_of(Entity entity) const;
-  void add_sprite(DrawList& list, LayerId layer, const Pose& pose, const Sprite& sprite, float between) const;
+  void add_sprite(DrawList& list, Entity entity, const Sprite& sprite, float between) const;
 
   StageSetting setting_;
   const TickInput* input_;
   std::int64_t ticks_ = 0;
   Asset<Level> level_;
   int level_version_ = 0;
+  std::vector<LevelPlace> places_;  // of the level's version that is in use
+  int carrying_ = 0;                // how deep in things that carry things a spawn is
   std::vector<Entity> leaving_;
   std::deque<MeetingRule>
       meetings_;  // a deque: a meeting may add rules, and those there must stay where they are

@@ -1,0 +1,189 @@
+#include "vole/asset/atlas.hpp"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <filesystem>
+#include <map>
+
+#include "atlas_pages.hpp"
+#include "commands.hpp"
+#include "game_files.hpp"
+#include "names_header.hpp"
+#include "vole/base/node.hpp"
+
+namespace {
+
+using vole::Catalog;
+using vole::Error;
+using vole::Node;
+using vole::Place;
+
+// The catalog of a game's folder, or of a folder that holds nothing but assets.
+class SourceFolder {
+ public:
+  explicit SourceFolder(const std::string& folder) {
+    if (!vole::folder_exists(folder)) throw Error(Place::whole_file(folder), "no such folder");
+    const std::filesystem::path whole =
+        std::filesystem::absolute(folder + "/").lexically_normal().parent_path();
+    const std::string above = whole.parent_path().generic_string();
+    if (vole::file_exists(vole::join_path(folder, "game.toml"))) {
+      catalog_ = std::make_unique<Catalog>(folder);
+    } else if (whole.filename() == "assets" && vole::file_exists(vole::join_path(above, "game.toml"))) {
+      catalog_ = std::make_unique<Catalog>(above);
+    } else {
+      catalog_ = std::make_unique<Catalog>(folder);
+      catalog_->set_assets_folder(".");
+    }
+  }
+  Catalog& catalog() { return *catalog_; }
+
+ private:
+  std::unique_ptr<Catalog> catalog_;
+};
+
+// Reads each picture once, as its file has it.
+class ImageStore {
+ public:
+  explicit ImageStore(Catalog& catalog) : catalog_(catalog) {}
+  const vole::Image& get(const std::string& picture) {
+    const auto [found, is_new] = images_.try_emplace(picture);
+    if (is_new) found->second = vole::read_png(catalog_.asset_path(picture + ".png"));
+    return found->second;
+  }
+
+ private:
+  Catalog& catalog_;
+  std::map<std::string, vole::Image> images_;
+};
+
+struct PackedSheet {
+  std::shared_ptr<const vole::Sheet> sheet;
+  Node text;                        // what its file says, beyond where its frames are
+  std::vector<std::size_t> frames;  // numbers in the pages
+};
+
+// The sheet's own keys; those that say where its frames come from are the atlas's business now.
+Node own_text(Catalog& catalog, const vole::Sheet& sheet) {
+  const std::string file = catalog.asset_path(sheet.name + ".sheet.toml");
+  Node text = vole::file_exists(file) ? vole::read_toml(file) : Node{};
+  const std::vector<std::string_view> gone =
+      sheet.stand_in ? std::vector<std::string_view>{"check"}
+                     : std::vector<std::string_view>{"picture", "pages", "folder", "frame",
+                                                     "frames",  "check", "columns"};
+  std::erase_if(text.entries, [&](const Node::Entry& entry) {
+    return std::find(gone.begin(), gone.end(), entry.key) != gone.end();
+  });
+  return text;
+}
+
+PackedSheet take_in(Catalog& catalog, const std::string& name, ImageStore& images, AtlasPages& pages) {
+  PackedSheet packed;
+  packed.sheet = catalog.get<vole::Sheet>(name).shared();
+  const vole::Sheet& sheet = *packed.sheet;
+  packed.text = own_text(catalog, sheet);
+  if (sheet.stand_in) return packed;
+  for (const vole::Frame& frame : sheet.frames) {
+    const auto picture = std::find_if(sheet.pictures.begin(), sheet.pictures.end(),
+                                      [&](const auto& each) { return each.get() == frame.picture; });
+    const auto index = static_cast<std::size_t>(picture - sheet.pictures.begin());
+    packed.frames.push_back(pages.add(images.get(sheet.picture_names[index]), frame.area));
+  }
+  return packed;
+}
+
+std::string frame_line(const PackedSheet& packed, std::size_t index, const AtlasPages& pages) {
+  const vole::Frame& frame = packed.sheet->frames[index];
+  const AtlasPages::Spot spot = pages.spot(packed.frames[index]);
+  const vole::IVec2 offset = spot.offset + frame.offset;
+  std::string key;
+  vole::detail::write_key(
+      key, packed.sheet->frame_names.empty() ? std::to_string(index) : packed.sheet->frame_names[index]);
+  std::string line = fmt::format("{} = {{ area = [{}, {}, {}, {}]", key, spot.area.at.x, spot.area.at.y,
+                                 spot.area.size.x, spot.area.size.y);
+  if (spot.page != 0) line += fmt::format(", page = {}", spot.page);
+  if (offset != vole::IVec2{0, 0}) line += fmt::format(", offset = [{}, {}]", offset.x, offset.y);
+  if (spot.area.size + offset != frame.size)
+    line += fmt::format(", size = [{}, {}]", frame.size.x, frame.size.y);
+  if (frame.pivot != packed.sheet->pivot.in(frame.size))
+    line += fmt::format(", pivot = [{}, {}]", frame.pivot.x, frame.pivot.y);
+  return line + " }\n";
+}
+
+std::string atlas_text(const std::vector<PackedSheet>& sheets, const AtlasPages& pages,
+                       const std::string& name) {
+  std::string text = "# Made by `vole atlas`; changes are lost when it runs again.\npages = [";
+  for (std::size_t i = 0; i < pages.pages().size(); ++i)
+    text += fmt::format("{}\"{}-{}.png\"", i ? ", " : "", name, i + 1);
+  text += "]\n";
+  for (const PackedSheet& packed : sheets) {
+    std::string key;
+    vole::detail::write_key(key, packed.sheet->name);
+    text += fmt::format("\n[sheets.{}]\n", key);
+    for (const Node::Entry& entry : packed.text.entries) {
+      vole::detail::write_key(text, entry.key);
+      text += " = " + vole::to_toml(entry.value) + "\n";
+    }
+    if (packed.sheet->columns > 0 && packed.sheet->font)
+      text += fmt::format("columns = {}\n", packed.sheet->columns);
+    if (packed.frames.empty()) continue;
+    text += fmt::format("[sheets.{}.frames]\n", key);
+    for (std::size_t i = 0; i < packed.frames.size(); ++i) text += frame_line(packed, i, pages);
+  }
+  return text;
+}
+
+// What an earlier run left under this name and this one does not write again.
+void remove_old_pages(const std::string& folder, const std::string& name, std::size_t pages) {
+  for (std::size_t page = pages + 1;; ++page) {
+    const std::string path = vole::join_path(folder, fmt::format("{}-{}.png", name, page));
+    std::error_code failed;
+    if (!std::filesystem::remove(path, failed)) return;
+  }
+}
+
+void write_atlas(Catalog& catalog, const AtlasOptions& options) {
+  vole::Report report;
+  ImageStore images(catalog);
+  AtlasPages pages;
+  std::vector<PackedSheet> sheets;
+  for (const std::string& name : sheets_of_game(catalog)) {
+    try {
+      sheets.push_back(take_in(catalog, name, images, pages));
+    } catch (const Error& error) {
+      report.add(error);
+    }
+  }
+  report.throw_if_errors();
+  if (sheets.empty()) throw Error(Place::whole_file(options.folder), "holds no picture to pack");
+  pages.lay_out(options.page);
+  const std::string file = vole::join_path(options.output, options.name + ".atlas.toml");
+  for (std::size_t i = 0; i < pages.pages().size(); ++i)
+    vole::write_png(vole::join_path(options.output, fmt::format("{}-{}.png", options.name, i + 1)),
+                    pages.pages()[i]);
+  vole::write_whole(file, atlas_text(sheets, pages, options.name));
+  remove_old_pages(options.output, options.name, pages.pages().size());
+  fmt::print("{}: {} sheets, {} frames ({} different), {} page{}, {:.1f} % used\n", file, sheets.size(),
+             pages.frames(), pages.different(), pages.pages().size(), pages.pages().size() == 1 ? "" : "s",
+             pages.used() * 100);
+}
+
+// Left as it is when nothing changes, so that nothing is compiled anew for it.
+void write_header(Catalog& catalog, const std::string& path) {
+  const std::string header = names_header(names_of_game(catalog));
+  constexpr std::size_t most_bytes = 64u << 20;
+  if (!vole::file_exists(path) || vole::read_text(path, most_bytes) != header)
+    vole::write_whole(path, header);
+  fmt::print("{}\n", path);
+}
+
+}  // namespace
+
+int atlas(const AtlasOptions& options) {
+  SourceFolder source(options.folder);
+  if (!options.output.empty()) write_atlas(source.catalog(), options);
+  const std::string header =
+      !options.header.empty() ? options.header : vole::join_path(options.output, options.name + ".hpp");
+  write_header(source.catalog(), header);
+  return 0;
+}

@@ -1,0 +1,79 @@
+#include "game_files.hpp"
+
+#include <filesystem>
+
+#include "vole/app/project.hpp"
+#include "vole/asset/atlas.hpp"
+#include "vole/base/node.hpp"
+#include "vole/level/tileset.hpp"
+
+namespace {
+
+using vole::Catalog;
+using vole::Node;
+
+// What a file's key names as a picture; nothing when it does not, or the file is broken.
+template <class Visit>
+void each_picture_named(const Node& root, const Visit& visit) {
+  if (const Node* picture = root.find("picture"); picture && picture->type == Node::Type::text)
+    visit(picture->text);
+  if (const Node* pages = root.find("pages"))
+    for (const Node& page : pages->items) visit(page.text);
+}
+
+template <class T>
+void add_pictures_of(Catalog& catalog, bool own_name_too, std::set<std::string>& pictures) {
+  for (const std::string& name : catalog.loose_names<T>()) {
+    const std::string file = catalog.asset_path(name + std::string(vole::AssetSort<T>::ending));
+    if (!vole::file_exists(file)) continue;
+    try {
+      const Node root = vole::read_toml(file);
+      each_picture_named(root, [&](const std::string& written) {
+        const std::string picture = vole::picture_name_beside(name, written);
+        if (own_name_too || picture != name) pictures.insert(picture);
+      });
+      if (own_name_too && !root.find("picture") && !root.find("pages")) pictures.insert(name);
+      const Node* folder = root.find("folder");
+      if (!folder || folder->type != Node::Type::text) continue;
+      const std::string start = vole::picture_name_beside(name, folder->text) + "/";
+      for (const std::string& inside : catalog.loose_names<vole::Picture>())
+        if (inside.starts_with(start) && inside.find('/', start.size()) == std::string::npos)
+          pictures.insert(inside);
+    } catch (const vole::Error&) {
+      // `vole check` tells what is wrong with it.
+    }
+  }
+}
+
+}  // namespace
+
+std::set<std::string> pictures_of_others(Catalog& catalog) {
+  std::set<std::string> pictures;
+  add_pictures_of<vole::Tileset>(catalog, true, pictures);
+  add_pictures_of<vole::Atlas>(catalog, true, pictures);
+  add_pictures_of<vole::Sheet>(catalog, false, pictures);
+  return pictures;
+}
+
+std::vector<std::string> sheets_of_game(Catalog& catalog) {
+  std::set<std::string> others = pictures_of_others(catalog);
+  if (const std::string file = vole::join_path(catalog.root(), "game.toml"); vole::file_exists(file)) {
+    const std::string icon = vole::read_project(file).icon.value;
+    if (icon.starts_with("assets/") && icon.ends_with(".png"))
+      others.insert(icon.substr(7, icon.size() - 11));
+  }
+  std::vector<std::string> names;
+  for (const std::string& name : catalog.loose_names<vole::Sheet>()) {
+    const bool has_file = vole::file_exists(catalog.asset_path(name + ".sheet.toml"));
+    if (has_file || others.count(name) == 0) names.push_back(name);
+  }
+  return names;
+}
+
+std::string game_around(const std::string& path) {
+  namespace fs = std::filesystem;
+  for (fs::path folder = fs::absolute(path).lexically_normal();; folder = folder.parent_path()) {
+    if (vole::file_exists((folder / "game.toml").string())) return folder.generic_string();
+    if (folder == folder.parent_path()) return {};
+  }
+}

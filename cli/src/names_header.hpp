@@ -1,0 +1,18 @@
+// The C++ header that makes a game's names constants: see vole/asset/names.hpp.
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "vole/asset/sheet.hpp"
+
+struct GameNames {
+  std::vector<std::shared_ptr<const vole::Sheet>> sheets;
+  std::vector<std::string> tilesets, fonts, levels, sounds, actions, axes;
+};
+
+// Everything that the game in the catalog's folder has by name. Throws Error for what cannot be read.
+GameNames names_of_game(vole::Catalog& catalog);
+
+// Throws Error when two names would become the same in C++.
+std::string names_header(const GameNames& names);

@@ -1,0 +1,112 @@
+#include "vole/app/groups.hpp"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+
+#include "vole/asset/font.hpp"
+#include "vole/base/names.hpp"
+#include "vole/level/level.hpp"
+
+namespace vole {
+namespace {
+
+template <class T>
+void load(Catalog& catalog, std::string_view name, const Place& place) {
+  catalog.get<T>(name, place);
+}
+
+// Gathers what groups name, one group within another.
+class Gatherer {
+ public:
+  Gatherer(const AssetGroups& groups, Catalog& catalog) : groups_(groups), catalog_(catalog) {}
+
+  void add_group(const Located<std::string>& name) {
+    const auto found = std::find_if(groups_.groups.begin(), groups_.groups.end(),
+                                    [&](const auto& group) { return group.name == name.value; });
+    if (found == groups_.groups.end())
+      return report_.error(name.place, fmt::format("no group \"{}\"", name.value),
+                           did_you_mean(name.value, names_of(groups_.groups)));
+    if (std::find(open_.begin(), open_.end(), name.value) != open_.end())
+      return report_.error(name.place, fmt::format("the group \"{}\" contains itself", name.value),
+                           fmt::format("through \"{}\"", open_.back()));
+    if (!seen_.insert(name.value).second) return;
+    open_.push_back(name.value);
+    for (const auto& inner : found->value.needs) add_group(inner);
+    open_.pop_back();
+    add<Picture>(found->value.pictures);
+    add<Sheet>(found->value.sheets);
+    add<Font>(found->value.fonts);
+    add<Tileset>(found->value.tilesets);
+    add<Level>(found->value.levels);
+  }
+
+  std::vector<WantedAsset> take() {
+    report_.throw_if_errors();
+    return std::move(wanted_);
+  }
+
+ private:
+  template <class T>
+  void add(const std::vector<Located<std::string>>& names) {
+    for (const auto& written : names) {
+      if (!written.value.ends_with('*')) {
+        add_one<T>(written.value, written.place);
+        continue;
+      }
+      const std::string start = written.value.substr(0, written.value.size() - 1);
+      for (const std::string& name : catalog_.names<T>())
+        if (name.starts_with(start)) add_one<T>(name, written.place);
+    }
+  }
+
+  template <class T>
+  void add_one(const std::string& name, const Place& place) {
+    if (!catalog_.has<T>(name))
+      return report_.error(place, fmt::format("no {} \"{}\"", AssetSort<T>::word, name),
+                           did_you_mean(name, catalog_.names<T>()));
+    if (taken_.insert({AssetSort<T>::word, name}).second)
+      wanted_.push_back({AssetSort<T>::word, name, place, &load<T>});
+  }
+
+  const AssetGroups& groups_;
+  Catalog& catalog_;
+  Report report_;
+  std::vector<std::string> open_;  // groups that are being added, each within the one before
+  std::set<std::string> seen_;
+  std::set<std::pair<std::string_view, std::string>> taken_;
+  std::vector<WantedAsset> wanted_;
+};
+
+}  // namespace
+
+std::vector<WantedAsset> wanted_by_scene(const AssetGroups& groups, std::string_view scene,
+                                         Catalog& catalog) {
+  Gatherer gatherer(groups, catalog);
+  for (const auto& item : groups.scenes)
+    if (item.name == scene)
+      for (const auto& group : item.value) gatherer.add_group(group);
+  return gatherer.take();
+}
+
+void Preload::step() {
+  if (over()) return;
+  const WantedAsset& next = wanted_[done_++];
+  next.load(*catalog_, next.name, next.place);
+}
+
+void drop_unwanted(const AssetGroups& groups, const std::vector<WantedAsset>& wanted, Catalog& catalog) {
+  Gatherer everything(groups, catalog);
+  for (const auto& group : groups.groups) everything.add_group({group.name, group.place});
+  std::set<std::pair<std::string_view, std::string_view>> named, kept;
+  const std::vector<WantedAsset> all = everything.take();
+  for (const WantedAsset& asset : all) named.insert({asset.sort, asset.name});
+  for (const WantedAsset& asset : wanted) kept.insert({asset.sort, asset.name});
+  catalog.drop_unused([&](std::string_view sort, std::string_view name) {
+    // Pictures are mostly there for a sheet and go with it; all else goes only when a group names it.
+    const bool goes_along = sort == AssetSort<Picture>::word;
+    return kept.count({sort, name}) != 0 || (!goes_along && named.count({sort, name}) == 0);
+  });
+}
+
+}  // namespace vole

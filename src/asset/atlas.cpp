@@ -1,0 +1,113 @@
+#include "vole/asset/atlas.hpp"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+
+#include "sheet_file.hpp"
+
+namespace vole {
+namespace {
+
+struct AtlasText {
+  std::vector<Located<std::string>> pages;
+  Named<SheetText> sheets;
+  CheckNotes check;
+};
+template <class V>
+void describe(V& v, AtlasText& atlas) {
+  v("pages", atlas.pages, needed());
+  v("sheets", atlas.sheets, needed());
+  v("check", atlas.check);
+}
+
+// The catalog's atlases; a broken one holds nothing, and is told of when it is asked for itself.
+template <class Visit>
+void each_atlas(Catalog& catalog, const Visit& visit) {
+  for (const std::string& name : catalog.listed_atlases()) {
+    try {
+      visit(name, *catalog.get<Atlas>(name));
+    } catch (const Error&) {
+    }
+  }
+}
+
+}  // namespace
+
+std::shared_ptr<const Sheet> Atlas::find(std::string_view sheet_name) const {
+  const auto found = std::lower_bound(sheets.begin(), sheets.end(), sheet_name,
+                                      [](const std::shared_ptr<const Sheet>& sheet, std::string_view wanted) {
+                                        return sheet->name < wanted;
+                                      });
+  return found != sheets.end() && (*found)->name == sheet_name ? *found : nullptr;
+}
+
+Atlas AssetSort<Atlas>::load(Loading& loading) {
+  Report report;
+  AtlasText text;
+  const Node root = read_toml(loading.path());
+  read(root, text, report);
+  report.throw_if_errors();
+  Atlas atlas;
+  atlas.name = loading.name();
+  std::vector<std::string> page_names;
+  for (const auto& written : text.pages) {
+    const Asset<Picture> page = picture_beside(loading, written, root.place);
+    atlas.pages.push_back(page.shared());
+    page_names.push_back(page.name());
+  }
+  for (const auto& item : text.sheets) {
+    auto sheet = std::make_shared<Sheet>();
+    sheet->name = item.name;
+    sheet->columns = item.value.columns;
+    if (item.value.colour) {
+      add_stand_in(item.value, item.place, *sheet);
+    } else {
+      sheet->pictures = atlas.pages;
+      sheet->picture_names = page_names;
+      add_named_frames(item.value, atlas.pages, *sheet, report);
+    }
+    if (sheet->frames.empty())
+      report.error(item.place, fmt::format("sheet \"{}\" has no frames", item.name));
+    else
+      complete_sheet(item.value, *sheet, report);
+    atlas.sheets.push_back(std::move(sheet));
+  }
+  report.throw_if_errors();
+  std::sort(atlas.sheets.begin(), atlas.sheets.end(),
+            [](const auto& a, const auto& b) { return a->name < b->name; });
+  return atlas;
+}
+
+Sheet sheet_from_atlas(Loading& loading) {
+  Catalog& catalog = loading.catalog();
+  const std::string start = catalog.asset_path("");
+  const std::string name =
+      loading.path().substr(start.size(), loading.path().size() - start.size() - atlas_ending.size());
+  const Asset<Atlas> atlas = catalog.get<Atlas>(name);
+  for (const std::string& file : catalog.files_of(atlas)) loading.depends_on(file);
+  const std::shared_ptr<const Sheet> sheet = atlas->find(loading.name());
+  if (!sheet)
+    throw Error(Place::whole_file(loading.path()),
+                fmt::format("holds no sheet \"{}\" any more", loading.name()), "run `vole atlas` again");
+  return *sheet;
+}
+
+std::string AssetSort<Sheet>::find_packed(Catalog& catalog, std::string_view name) {
+  std::string path;
+  each_atlas(catalog, [&](const std::string& atlas_name, const Atlas& atlas) {
+    if (path.empty() && atlas.find(name))
+      path = catalog.asset_path(fmt::format("{}{}", atlas_name, atlas_ending));
+  });
+  return path;
+}
+
+std::vector<std::string> AssetSort<Sheet>::packed_names(Catalog& catalog) {
+  std::vector<std::string> names;
+  each_atlas(catalog, [&](const std::string&, const Atlas& atlas) {
+    for (const auto& sheet : atlas.sheets) names.push_back(sheet->name);
+  });
+  return names;
+}
+
+}  // namespace vole

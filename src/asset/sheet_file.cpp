@@ -1,0 +1,271 @@
+#include "sheet_file.hpp"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <charconv>
+#include <filesystem>
+#include <map>
+
+#include "vole/base/names.hpp"
+
+namespace vole {
+namespace {
+
+// Finds frames by what a clip or point writes; quickly, since there may be many of both.
+class FrameFinder {
+ public:
+  FrameFinder(const Sheet& sheet, Report& report) : sheet_(sheet), report_(report) {
+    for (std::size_t i = 0; i < sheet.frame_names.size(); ++i)
+      by_name_.emplace(sheet.frame_names[i], static_cast<int>(i));
+  }
+
+  bool has(std::string_view name) const { return by_name_.count(name) != 0; }
+
+  // The frame's index, or -1 after reporting.
+  int find(const FrameText& written, std::string_view sort, std::string_view whose) const {
+    const int count = static_cast<int>(sheet_.frames.size());
+    if (!written.name.empty()) {
+      if (const auto found = by_name_.find(written.name); found != by_name_.end()) return found->second;
+      report_.error(
+          written.place, fmt::format("no frame \"{}\" in \"{}\"", written.name, sheet_.name),
+          by_name_.empty() ? "its frames go by number" : did_you_mean(written.name, sheet_.frame_names));
+      return -1;
+    }
+    if (written.number >= 0 && written.number < count) return written.number;
+    report_.error(written.place,
+                  fmt::format("{} \"{}\" names frame {}, but \"{}\" has {} frames", sort, whose,
+                              written.number, sheet_.name, count),
+                  fmt::format("the last is {}", count - 1));
+    return -1;
+  }
+
+ private:
+  const Sheet& sheet_;
+  Report& report_;
+  std::map<std::string_view, int> by_name_;
+};
+
+Clip make_clip(const NamedItem<ClipText>& item, const FrameFinder& frames, Report& report) {
+  Clip clip{item.name, {}, static_cast<int>(item.value.fps * 1000 + 0.5), item.value.loop, item.value.pivot};
+  if (item.value.frames.empty())
+    report.error(item.place, fmt::format("clip \"{}\" has no frames", item.name));
+  if (item.value.frames.size() > most_frames)
+    report.error(item.place, fmt::format("clip \"{}\" has {} frames; the most is {}", item.name,
+                                         item.value.frames.size(), most_frames));
+  for (const FrameText& frame : item.value.frames)
+    clip.frames.push_back(frames.find(frame, "clip", item.name));
+  return clip;
+}
+
+SheetPoint make_point(const NamedItem<PointText>& item, const FrameFinder& frames) {
+  SheetPoint point{item.name, item.value.at, {}};
+  for (const auto& own : item.value.frames) {
+    FrameText frame{own.place, own.name, -1};
+    int number = 0;
+    const char* const end = own.name.data() + own.name.size();
+    if (!frames.has(own.name) && std::from_chars(own.name.data(), end, number).ptr == end)
+      frame = {own.place, {}, number};
+    point.by_frame.emplace_back(frames.find(frame, "point", item.name), own.value);
+  }
+  std::stable_sort(point.by_frame.begin(), point.by_frame.end(),
+                   [](const auto& a, const auto& b) { return a.first < b.first; });
+  return point;
+}
+
+void add_picture(const Asset<Picture>& picture, Sheet& sheet) {
+  sheet.pictures.push_back(picture.shared());
+  sheet.picture_names.push_back(picture.name());
+}
+
+Sheet whole_picture(const Asset<Picture>& picture) {
+  Sheet sheet;
+  sheet.name = picture.name();
+  add_picture(picture, sheet);
+  sheet.frames = {frame_of(*picture, picture->area())};
+  sheet.columns = 1;
+  Report nothing_to_tell;
+  complete_sheet({}, sheet, nothing_to_tell);
+  return sheet;
+}
+
+void add_grid_frames(const SheetText& text, Sheet& sheet) {
+  const Picture& picture = *sheet.pictures.front();
+  const CutFrames cut = cut_frames(picture.size(), text.frame->value, text.frame->place, sheet.name);
+  sheet.columns = cut.columns;
+  for (const IRect& area : cut.areas) sheet.frames.push_back(frame_of(picture, area));
+}
+
+// A frame for each PNG of a folder, "2" before "10".
+void add_folder_frames(const SheetText& text, Loading& loading, Sheet& sheet) {
+  const std::string folder = join_path(folder_of(loading.name()), text.folder.value);
+  const std::string path = loading.catalog().asset_path(folder);
+  if (!folder_exists(path) || text.folder.value.find("..") != std::string::npos)
+    throw Error(text.folder.place, fmt::format("no folder \"{}\" beside this file", text.folder.value));
+  loading.depends_on(path);
+  std::vector<std::string> names;
+  for (const std::string& file : list_files(path))
+    if (file.ends_with(".png") && file.find('/') == std::string::npos)
+      names.push_back(file.substr(0, file.size() - 4));
+  if (names.empty()) throw Error(text.folder.place, fmt::format("\"{}\" holds no PNG", text.folder.value));
+  if (names.size() > most_frames)
+    throw Error(text.folder.place, fmt::format("\"{}\" holds {} pictures; the most is {}", text.folder.value,
+                                               names.size(), most_frames));
+  std::sort(names.begin(), names.end(), natural_less);
+  for (const std::string& name : names) {
+    const Located<std::string> written{join_path(text.folder.value, name), text.folder.place};
+    add_picture(picture_beside(loading, written, text.folder.place), sheet);
+    sheet.frames.push_back(frame_of(*sheet.pictures.back(), sheet.pictures.back()->area()));
+    sheet.frame_names.push_back(name);
+  }
+}
+
+// What a sheet is made of must be said in one way.
+void check_source(const SheetText& text, const Place& place) {
+  const int sources = (text.picture.place.file ? 1 : 0) + (text.folder.place.file ? 1 : 0) +
+                      (text.colour ? 1 : 0) + (text.pages.empty() ? 0 : 1);
+  if (sources > 1)
+    throw Error(place, "a sheet is made of one of \"picture\", \"pages\", \"folder\" and \"colour\"");
+  if (text.frame && !text.frames.empty())
+    throw Error(text.frame->place, "a sheet has equal frames or named ones, not both",
+                "leave out \"frame\" or \"frames\"");
+  if ((text.folder.place.file || text.colour) && (text.frame || !text.frames.empty()))
+    throw Error(place, "\"frame\" and \"frames\" cut a picture, and here is none");
+}
+
+}  // namespace
+
+void add_stand_in(const SheetText& text, const Place& place, Sheet& sheet) {
+  if (!text.size.place.file)
+    throw Error(place, "a stand-in needs a \"size\" beside its \"colour\"", "as in size = [16, 16]");
+  sheet.pictures.push_back(
+      std::make_shared<const Picture>(stand_in_image(text.size.value, text.colour->value)));
+  sheet.frames.assign(static_cast<std::size_t>(text.count),
+                      frame_of(*sheet.pictures[0], sheet.pictures[0]->area()));
+  sheet.stand_in = true;
+}
+
+void read_field(const Node& node, FrameText& frame, const FieldRule& rule, Report& report) {
+  frame.place = node.place;
+  if (node.type == Node::Type::text)
+    frame.name = node.text;
+  else
+    read_value(node, frame.number, rule, report);
+}
+
+void add_named_frames(const SheetText& text, const Pictures& pictures, Sheet& sheet, Report& report) {
+  if (text.frames.size() > most_frames) {
+    report.error(
+        text.frames[most_frames].place,
+        fmt::format("{} frames are more than the {} that a sheet may have", text.frames.size(), most_frames));
+    return;
+  }
+  for (const auto& item : text.frames) {
+    const auto page = static_cast<std::size_t>(item.value.page);
+    if (page >= pictures.size()) {
+      report.error(item.place,
+                   fmt::format("frame \"{}\" is on page {}, but there {} {}", item.name, page,
+                               pictures.size() == 1 ? "is" : "are", pictures.size()),
+                   "pages are counted from 0");
+      continue;
+    }
+    const Picture& picture = *pictures[page];
+    const IRect area = item.value.area.value;
+    if (!(area.shared_with(picture.area()) == area))
+      report.error(item.value.area.place, fmt::format("frame \"{}\" is not inside its picture of {} x {}",
+                                                      item.name, picture.size().x, picture.size().y));
+    Frame frame = frame_of(picture, area.shared_with(picture.area()));
+    frame.offset = item.value.offset.value_or(IVec2{0, 0});
+    frame.size = item.value.size.value_or(area.size + frame.offset);
+    frame.pivot = item.value.pivot.value_or(text.pivot).in(frame.size);
+    sheet.frames.push_back(frame);
+    sheet.frame_names.push_back(item.name);
+  }
+}
+
+void complete_sheet(const SheetText& text, Sheet& sheet, Report& report) {
+  sheet.pivot = text.pivot;
+  for (std::size_t i = 0; i < sheet.frames.size(); ++i) {
+    Frame& frame = sheet.frames[i];
+    if (i >= text.frames.size()) frame.pivot = text.pivot.in(frame.size);
+    sheet.frame_size = {std::max(sheet.frame_size.x, frame.size.x),
+                        std::max(sheet.frame_size.y, frame.size.y)};
+  }
+  const FrameFinder frames(sheet, report);
+  for (const auto& item : text.clips) sheet.clips.push_back(make_clip(item, frames, report));
+  for (const auto& item : text.points) sheet.points.push_back(make_point(item, frames));
+  sheet.borders = text.borders;
+  sheet.font = text.font;
+}
+
+Image stand_in_image(IVec2 size, Colour colour) {
+  const auto darker = [](std::uint8_t part) { return static_cast<std::uint8_t>(part / 2); };
+  Image image(size, {darker(colour.r), darker(colour.g), darker(colour.b), colour.a});
+  for (int y = 1; y < size.y - 1; ++y)
+    for (int x = 1; x < size.x - 1; ++x) image.at(x, y) = colour;
+  return image;
+}
+
+std::string picture_name_beside(std::string_view asset_name, std::string_view written) {
+  if (written.empty()) return std::string(asset_name);
+  if (written.ends_with(".png")) written.remove_suffix(4);
+  const std::filesystem::path joined = join_path(folder_of(asset_name), written);
+  return joined.lexically_normal().generic_string();
+}
+
+Asset<Picture> picture_beside(Loading& loading, const Located<std::string>& written, const Place& otherwise) {
+  const std::string name = picture_name_beside(loading.name(), written.value);
+  loading.depends_on(loading.catalog().asset_path(name + ".png"));
+  return loading.catalog().get<Picture>(name, written.place.file ? written.place : otherwise);
+}
+
+Sheet AssetSort<Sheet>::stand_in(std::string_view name) {
+  constexpr Colour loud{0xff, 0x00, 0xff, 0xff}, dark{0x10, 0x10, 0x10, 0xff};
+  Image image({16, 16}, loud);
+  for (int y = 0; y < 16; ++y)
+    for (int x = 0; x < 16; ++x)
+      if ((x / 4 + y / 4) % 2 != 0) image.at(x, y) = dark;
+  Sheet sheet;
+  sheet.name = name;
+  sheet.pictures.push_back(std::make_shared<const Picture>(image));
+  sheet.frames = {frame_of(*sheet.pictures[0], sheet.pictures[0]->area())};
+  sheet.stand_in = sheet.missing = true;
+  Report nothing_to_tell;
+  complete_sheet({}, sheet, nothing_to_tell);
+  return sheet;
+}
+
+Sheet AssetSort<Sheet>::load(Loading& loading) {
+  if (loading.path().ends_with(atlas_ending)) return sheet_from_atlas(loading);
+  if (loading.path().ends_with(".png")) return whole_picture(loading.catalog().get<Picture>(loading.name()));
+
+  Report report;
+  SheetText text;
+  const Node root = read_toml(loading.path());
+  read(root, text, report);
+  report.throw_if_errors();
+  check_source(text, root.place);
+
+  Sheet sheet;
+  sheet.name = loading.name();
+  if (text.colour) {
+    add_stand_in(text, root.place, sheet);
+  } else if (text.folder.place.file) {
+    add_folder_frames(text, loading, sheet);
+  } else {
+    for (const auto& page : text.pages) add_picture(picture_beside(loading, page, root.place), sheet);
+    if (text.pages.empty()) add_picture(picture_beside(loading, text.picture, root.place), sheet);
+    if (text.frame) add_grid_frames(text, sheet);
+    add_named_frames(text, sheet.pictures, sheet, report);
+    if (sheet.frames.empty()) {
+      sheet.frames = {frame_of(*sheet.pictures[0], sheet.pictures[0]->area())};
+      sheet.columns = 1;
+    }
+    if (text.columns > 0) sheet.columns = text.columns;
+  }
+  complete_sheet(text, sheet, report);
+  report.throw_if_errors();
+  return sheet;
+}
+
+}  // namespace vole

@@ -1,0 +1,112 @@
+// What NAME.sheet.toml says, and one sheet of an atlas, before it becomes a Sheet.
+#pragma once
+
+#include <memory>
+#include <vector>
+
+#include "vole/asset/sheet.hpp"
+#include "vole/base/check_notes.hpp"
+
+namespace vole {
+
+inline constexpr std::size_t most_frames = 65536;
+
+// A frame by its number or its name.
+struct FrameText {
+  Place place;
+  std::string name;
+  int number = -1;  // when there is no name
+};
+void read_field(const Node& node, FrameText& frame, const FieldRule& rule, Report& report);
+
+struct ClipText {
+  std::vector<FrameText> frames;
+  double fps = 10;
+  bool loop = true;
+  std::optional<Pivot> pivot;
+};
+template <class V>
+void describe(V& v, ClipText& clip) {
+  v("frames", clip.frames, needed());
+  v("fps", clip.fps, within(0.001, 1000));
+  v("loop", clip.loop);
+  v("pivot", clip.pivot, within(-4096, 4096));
+}
+
+struct PointText {
+  IVec2 at{0, 0};
+  Named<IVec2> frames;
+};
+template <class V>
+void describe(V& v, PointText& point) {
+  v("at", point.at, needed().within(-4096, 4096));
+  v("frames", point.frames, within(-4096, 4096));
+}
+
+// A named part of a picture.
+struct NamedFrameText {
+  Located<IRect> area;
+  int page = 0;                 // which picture, where there are several
+  std::optional<IVec2> size;    // with the borders that were cut away
+  std::optional<IVec2> offset;  // of the area in it
+  std::optional<Pivot> pivot;
+};
+template <class V>
+void describe(V& v, NamedFrameText& frame) {
+  v("area", frame.area, needed().within(0, 65536));
+  v("page", frame.page, within(0, 9999));
+  v("size", frame.size, within(0, 65536));
+  v("offset", frame.offset, within(0, 65536));
+  v("pivot", frame.pivot, within(-4096, 4096));
+}
+
+struct SheetText {
+  Located<std::string> picture;
+  std::vector<Located<std::string>> pages;
+  Located<std::string> folder;
+  std::optional<Located<FrameCut>> frame;
+  Named<NamedFrameText> frames;
+  std::optional<Located<Colour>> colour;
+  Located<IVec2> size;
+  int count = 1;
+  int columns = 0;
+  Pivot pivot;
+  Named<ClipText> clips;
+  Named<PointText> points;
+  Borders borders;
+  std::optional<FontCut> font;
+  CheckNotes check;
+};
+template <class V>
+void describe(V& v, SheetText& sheet) {
+  v("picture", sheet.picture);
+  v("pages", sheet.pages);
+  v("folder", sheet.folder);
+  v("frame", sheet.frame);
+  v("frames", sheet.frames);
+  v("colour", sheet.colour);
+  v("size", sheet.size, within(1, 4096));
+  v("count", sheet.count, within(1, 4096));
+  v("columns", sheet.columns, within(0, 65536));
+  v("pivot", sheet.pivot, within(-4096, 4096));
+  v("clips", sheet.clips);
+  v("points", sheet.points);
+  v("borders", sheet.borders);
+  v("font", sheet.font);
+  v("check", sheet.check);
+}
+
+using Pictures = std::vector<std::shared_ptr<const Picture>>;
+
+// The named frames as parts of these pictures.
+void add_named_frames(const SheetText& text, const Pictures& pictures, Sheet& sheet, Report& report);
+// Frames of one colour. Throws Error at `place` when the text does not say how large.
+void add_stand_in(const SheetText& text, const Place& place, Sheet& sheet);
+// Pivot, clips, points, borders and font, once the frames are there.
+void complete_sheet(const SheetText& text, Sheet& sheet, Report& report);
+
+inline constexpr std::string_view atlas_ending = ".atlas.toml";
+// The sheet of this name out of the atlas that is its file.
+Sheet sheet_from_atlas(Loading& loading);
+
+}  // namespace vole
