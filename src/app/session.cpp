@@ -262,6 +262,9 @@ void Session::show_trouble() {
   all.insert(all.end(), settings_problems_.begin(), settings_problems_.end());
   all.insert(all.end(), scene_problems_.begin(), scene_problems_.end());
   trouble_ = all.empty() ? std::string() : to_text(all.front());
+  // Where the game lies says nothing to its maker, and there is little room.
+  if (const std::string start = project_.root + "/"; trouble_.starts_with(start))
+    trouble_.erase(0, start.size());
   if (all.size() > 1) trouble_ += fmt::format("\nand {} more", all.size() - 1);
   host_.tell(trouble_.substr(0, trouble_.find('\n')));
 }
@@ -283,11 +286,14 @@ const Image& Session::draw(float between) {
   if (!trouble_.empty()) {
     const Font& font = plain_font();
     const int width = project_.canvas.x - 8;
-    const auto height = static_cast<float>(measure_text(font, trouble_, width).y + 6);
-    const Vec2 canvas(project_.canvas);
+    // The game stays to be seen, however much there is to say.
+    const int most = std::max(project_.canvas.y / 3, font.line_height() + 4);
+    const int height = std::min(measure_text(font, trouble_, width).y + 4, most);
+    const int top = project_.canvas.y - height;
     const LayerId layer = list_.add_layer({0, 0});
-    list_.fill(layer, {{0, canvas.y - height}, {canvas.x, height}}, {0x6e, 0x27, 0x41, 0xf0});
-    draw_text(list_, layer, font, trouble_, {4, canvas.y - height + 3}, {.width = width});
+    list_.clip_to({{0, top}, {project_.canvas.x, height}});
+    list_.fill(layer, {{0, static_cast<float>(top)}, Vec2(project_.canvas)}, {0x6e, 0x27, 0x41, 0xf0});
+    draw_text(list_, layer, font, trouble_, {4, static_cast<float>(top + 2)}, {.width = width});
   }
   list_.sort();
   raster_.draw(list_, canvas_);

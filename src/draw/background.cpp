@@ -50,12 +50,10 @@ void draw_covering(DrawList& list, LayerId layer, const Frame& frame, const Pict
   if (frame.size.x <= 0 || frame.size.y <= 0) return;
   const Vec2 canvas(list.canvas());
   const Vec2 size(frame.size);
-  // A hair more than enough, so that rounding leaves no line open at the edges.
-  const float scale = std::max(canvas.x / size.x, canvas.y / size.y) * 1.0005f;
-  const Vec2 corner = Vec2(list.corner(layer)) + (canvas - size * scale) * 0.5f;
-  add(list, layer, frame,
-      {static_cast<float>(to_pixel(corner.x - 0.5f)), static_cast<float>(to_pixel(corner.y - 0.5f))},
-      {scale, scale}, style);
+  const float scale = std::max(canvas.x / size.x, canvas.y / size.y);
+  const Vec2 overhang = (canvas - size * scale) * 0.5f;
+  const IVec2 corner = list.corner(layer) + IVec2{to_pixel(overhang.x), to_pixel(overhang.y)};
+  add(list, layer, frame, Vec2(corner), {scale, scale}, style);
 }
 
 }  // namespace vole

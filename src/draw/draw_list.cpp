@@ -11,7 +11,7 @@ float finite_within(float value, float least, float most, float otherwise) {
 }
 
 float usable_scale(float scale) {
-  return finite_within(scale, 1.0f / 64, 64.0f, 1.0f);
+  return finite_within(scale, 1.0f / 64, 1024.0f, 1.0f);
 }
 
 // Sorting needs an order between any two depths, which "not a number" has not.

@@ -12,8 +12,9 @@ namespace {
 
 constexpr std::int64_t one = 65536;
 
+// Cut off towards 0: a step that is too long would run out of pixels before the item's far edge.
 std::int64_t fixed(double value) {
-  return static_cast<std::int64_t>(std::floor(value * one + 0.5));
+  return static_cast<std::int64_t>(value * one);
 }
 
 // The range [first, end) of x for which 0 <= start + x * step < limit, cut to the range given.

@@ -1,13 +1,16 @@
-// Paints the allotment's pictures: text grids from this folder, and skies and hedges that are drawn by rule.
+// Paints the allotment's pictures: text grids from this folder, skies and hedges that are drawn by rule, and
+// the font from its strokes.
 //
 //   paint_allotment <folder of grids> <folder for the PNGs>
 #include <fmt/format.h>
 
 #include <algorithm>
 #include <array>
+#include <cmath>
 #include <cstdio>
 
 #include "grid.hpp"
+#include "stroke_font.hpp"
 #include "vole/base/random.hpp"
 #include "vole/base/trig.hpp"
 
@@ -162,6 +165,87 @@ Image paint_near_hedges() {
   return image;
 }
 
+// Poles tied together in pairs, with beans climbing them.
+Image paint_bean_rows() {
+  Image image({320, 74});
+  vole::Random chance(21);
+  const auto dot = [&](int x, int y, char colour) {
+    if (y >= 0 && y < 74) image.at(((x % 320) + 320) % 320, y) = ink(colour);
+  };
+  for (int x = 0; x < 320; x += 40) {
+    for (int y = 6; y < 60; ++y) {
+      const int lean = (y - 14) * 11 / 46;
+      for (const int pole : {x + 14 - lean, x + 14 + lean}) {
+        dot(pole, y, 'd');
+        dot(pole + 1, y, 'k');
+        if (y > 12 && chance.chance(0.45f)) {
+          const int leaf = pole + static_cast<int>(chance.below(9)) - 4;
+          const bool lit = chance.chance(0.4f);
+          for (int dy = 0; dy < 3; ++dy)
+            for (int dx = -1 - (dy == 1); dx <= 1 + (dy == 1); ++dx)
+              dot(leaf + dx, y + dy, lit && dy == 0 ? 'i' : dx < 0 ? 'h' : 'g');
+        }
+        if (y > 20 && chance.chance(0.05f))
+          for (int dy = 0; dy < 6; ++dy) dot(pole + 3, y + dy, dy < 2 ? 'j' : 'i');
+      }
+    }
+  }
+  paint_ridge(image, {62, 2, 160, 0.3f, 3.0f, 'g', 'k', 'k'}, 15);
+  return image;
+}
+
+// Twigs of the old apple tree that hang into the picture, against the light.
+Image paint_leaves() {
+  Image image({480, 30});
+  vole::Random chance(33);
+  const auto leaf = [&](int x, int y, char light, char dark) {
+    constexpr std::string_view rows[] = {".#...", "###..", ".###.", ".####", "..##."};
+    for (int dy = 0; dy < 5; ++dy)
+      for (int dx = 0; dx < 5; ++dx) {
+        if (rows[dy][static_cast<std::size_t>(dx)] != '#' || y + dy < 0 || y + dy >= 30) continue;
+        image.at(((x + (x % 2 == 0 ? dx : 4 - dx)) % 480 + 480) % 480, y + dy) = ink(dy < 2 ? light : dark);
+      }
+  };
+  for (int twig = 0; twig < 6; ++twig) {
+    const int start = twig * 80 + static_cast<int>(chance.below(30));
+    const int length = 26 + static_cast<int>(chance.below(26));
+    for (int step = 0; step < length; ++step) {
+      const int x = start + step;
+      const int y = step * (6 + twig % 3 * 2) / 26 - 3 + (step > length / 2 ? (step - length / 2) / 3 : 0);
+      if (y < 28 && y >= 0)
+        for (int dy = 0; dy < 2; ++dy) image.at(x % 480, y + dy) = ink(dy == 0 ? 'b' : 'k');
+      if (step % 2 == 0) {
+        const int which = static_cast<int>(chance.below(5));
+        leaf(x - 2, y + (step % 2 == 0 ? 1 : -4),
+             which == 0  ? 'o'
+             : which < 3 ? 'd'
+                         : 'h',
+             which == 0  ? 'm'
+             : which < 3 ? 'b'
+                         : 'g');
+      }
+    }
+  }
+  return image;
+}
+
+// Light round a flame, to be added: a few soft rings.
+Image paint_glow() {
+  Image image({72, 72});
+  for (int y = 0; y < 72; ++y)
+    for (int x = 0; x < 72; ++x) {
+      const float dx = static_cast<float>(x) - 35.5f, dy = static_cast<float>(y) - 35.5f;
+      const float away = std::sqrt(dx * dx + dy * dy) / 36.0f;
+      if (away >= 1) continue;
+      const auto ring = static_cast<int>((1 - away) * 6);
+      constexpr std::uint8_t light[] = {8, 15, 24, 36, 50, 70};
+      Colour colour = ink(away < 0.3f ? 'y' : away < 0.65f ? 'O' : 'o');
+      colour.a = light[std::min(ring, 5)];
+      image.at(x, y) = colour;
+    }
+  return image;
+}
+
 // A square part of the first frame, large enough for a desktop.
 Image paint_icon(const Grid& grid) {
   Grid first = grid;
@@ -188,12 +272,18 @@ int main(int argc, char** argv) {
   const std::string grids = argv[1];
   const std::string out = argv[2];
   try {
-    for (const std::string name : {"vole", "bulb", "earth", "shed", "letters"})
+    for (const std::string name : {"vole", "bulb", "earth", "shed", "letters", "lantern", "sign"})
       vole::write_png(vole::join_path(out, name + ".png"),
                       paint_grid(read_grid(vole::join_path(grids, name + ".txt"))));
     vole::write_png(vole::join_path(out, "sky.png"), paint_sky());
     vole::write_png(vole::join_path(out, "far-hedges.png"), paint_far_hedges());
     vole::write_png(vole::join_path(out, "near-hedges.png"), paint_near_hedges());
+    vole::write_png(vole::join_path(out, "bean-rows.png"), paint_bean_rows());
+    vole::write_png(vole::join_path(out, "leaves.png"), paint_leaves());
+    vole::write_png(vole::join_path(out, "glow.png"), paint_glow());
+    vole::write_whole(
+        vole::join_path(out, "hedgerow.ttf"),
+        paint::make_truetype(paint::read_stroke_font(vole::join_path(grids, "hedgerow.txt"), "Hedgerow")));
     vole::write_png(vole::join_path(out, "icon.png"),
                     paint_icon(read_grid(vole::join_path(grids, "vole.txt"))));
   } catch (const std::exception& error) {

@@ -1,9 +1,12 @@
 #include <cmath>
 
+#include "names.hpp"
 #include "scenes.hpp"
 
+using Look = names::sheet::vole;  // what the compiler knows of the vole's sheet
+
 void Beds::enter(vole::Stage& stage) {
-  stage.load_level("beds");
+  stage.load_level(names::level::beds);
   vole_ = stage.first("vole");
   start_ = stage.get<vole::Pose>(vole_).at;
   planted_ = stage.count("bulb");
@@ -12,6 +15,8 @@ void Beds::enter(vole::Stage& stage) {
   stage.camera.slack = {12, 20};
   stage.camera.smoothing = 0.08f;
   stage.follow(vole_);
+  count_.of(gathered_, planted_);
+  clock_.of(time_);
 
   stage.when_meet("vole", "bulb", [this, &stage](vole::Entity, vole::Entity bulb) {
     gathered_ += stage.get<Bulb>(bulb).worth;
@@ -23,6 +28,7 @@ void Beds::enter(vole::Stage& stage) {
 }
 
 void Beds::tick(vole::Stage& stage) {
+  time_ = {stage.tick_count(), stage.ticks_per_second()};
   if (stage.input().pressed("title")) stage.go("title");
   climb_out(stage);
   choose_clip(stage);
@@ -40,26 +46,27 @@ void Beds::climb_out(vole::Stage& stage) {
 void Beds::choose_clip(vole::Stage& stage) {
   constexpr int landing_ticks = 6;
   const auto& body = stage.get<vole::Body>(vole_);
-  auto& sprite = stage.get<vole::Sprite>(vole_);
+  vole::SpriteOf<Look> look(stage.get<vole::Sprite>(vole_));
   const bool in_air = !body.on_ground;
   if (was_in_air_ && !in_air) landing_ = landing_ticks;
   was_in_air_ = in_air;
   if (landing_ > 0) --landing_;
 
   if (in_air)
-    sprite.play(body.velocity.y < 0 ? "jump" : "fall");
+    look.play(body.velocity.y < 0 ? Look::clip::jump : Look::clip::fall);
   else if (std::abs(body.velocity.x) > 8)
-    sprite.play("run");
+    look.play(Look::clip::run);
   else
-    sprite.play(landing_ > 0 ? "land" : "idle");
+    look.play(landing_ > 0 ? Look::clip::land : Look::clip::idle);
 }
 
 void Beds::draw(vole::Drawing& drawing) const {
-  drawing.frame("bulb", 0, {14, 18});
-  drawing.text("letters", std::to_string(gathered_) + "/" + std::to_string(planted_), {24, 6});
-  const auto& stage = drawing.stage();
-  drawing.text("letters", time_text(stage.tick_count(), stage.ticks_per_second()),
-               {static_cast<float>(drawing.canvas().x) - 6, 6}, {.anchor = vole::Anchor::top_right});
+  const float right = static_cast<float>(drawing.canvas().x);
+  drawing.box(names::sheet::sign::name, {{4, 4}, {64, 20}});
+  drawing.frame(names::sheet::bulb::name, 0, {16, 22});
+  drawing.label(count_, {26, 9});
+  drawing.box(names::sheet::sign::name, {{right - 58, 4}, {54, 20}});
+  drawing.label(clock_, {right - 31, 9});
 }
 
 void Beds::add_to(vole::Hash& hash) const {

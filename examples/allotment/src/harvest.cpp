@@ -10,3 +10,7 @@ std::string time_text(std::int64_t ticks, int ticks_per_second) {
                 static_cast<int>(tenths / 10 % 60), static_cast<int>(tenths % 10));
   return text.data();
 }
+
+std::string to_text(const GameTime& time) {
+  return time_text(time.ticks, time.ticks_per_second);
+}

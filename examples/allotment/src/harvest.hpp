@@ -12,3 +12,13 @@ struct Harvest {
 
 // "0:42.3"
 std::string time_text(std::int64_t ticks, int ticks_per_second);
+
+// A span of time that a label can show. Two are the same when they read the same.
+struct GameTime {
+  std::int64_t ticks = 0;
+  int ticks_per_second = 60;
+
+  std::int64_t tenths() const { return ticks * 10 / ticks_per_second; }
+  friend bool operator==(const GameTime& a, const GameTime& b) { return a.tenths() == b.tenths(); }
+};
+std::string to_text(const GameTime& time);

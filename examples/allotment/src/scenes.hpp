@@ -38,6 +38,9 @@ class Beds : public vole::Scene {
   int planted_ = 0;
   int landing_ = 0;  // ticks for which the landing is still shown
   bool was_in_air_ = false;
+  GameTime time_;
+  vole::Label count_{"letters", "{}/{}"};
+  vole::Label clock_{"letters", "{}", {.anchor = vole::Anchor::top}};
 };
 
 class Finish : public vole::Scene {

@@ -3,6 +3,9 @@
 namespace {
 
 constexpr vole::Colour cream{0xf7, 0xf3, 0xe3, 0xff};
+constexpr vole::Colour plum{0x6e, 0x27, 0x41, 0xff};
+constexpr vole::Colour night{0x1b, 0x1a, 0x26, 0x90};
+constexpr vole::Colour gold{0xed, 0xa6, 0x3f, 0xff};
 constexpr vole::Colour straw{0xe6, 0xc7, 0x7d, 0xff};
 
 }  // namespace
@@ -17,12 +20,17 @@ void Title::tick(vole::Stage& stage) {
 
 void Title::draw(vole::Drawing& drawing) const {
   const vole::Vec2 middle{static_cast<float>(drawing.canvas().x) / 2, 40};
-  drawing.text("letters", "THE ALLOTMENT", middle,
-               {.anchor = vole::Anchor::centre, .colour = cream, .scale = 2});
-  drawing.text("letters", "Gather the bulbs before the frost", middle + vole::Vec2{0, 18},
+  drawing.text("hedgerow", "The Allotment", middle,
+               {.anchor = vole::Anchor::centre,
+                .colour = cream,
+                .outline = plum,
+                .shadow = night,
+                .shadow_by = {2, 3}});
+  drawing.text("letters", "Gather the bulbs before the frost", middle + vole::Vec2{0, 26},
                {.anchor = vole::Anchor::centre, .colour = straw});
   const bool shown = drawing.stage().tick_count() / 40 % 2 == 0;
-  if (shown)
-    drawing.text("letters", "press Enter", middle + vole::Vec2{0, 44},
-                 {.anchor = vole::Anchor::centre, .colour = cream});
+  if (!shown) return;
+  constexpr vole::ColourRun runs[] = {{0, cream}, {6, gold}};
+  drawing.text("letters", "press Enter", middle + vole::Vec2{0, 50},
+               {.anchor = vole::Anchor::centre, .runs = runs});
 }

@@ -36,7 +36,7 @@ struct PictureItem {
   Alpha alpha = Alpha::blended;  // of that part: Picture::alpha_of
   Vec2 at{0, 0};
   IVec2 pivot{0, 0};   // in pixels of the frame
-  Vec2 scale{1, 1};    // 1/64 to 64
+  Vec2 scale{1, 1};    // 1/64 to 1024
   float rotation = 0;  // degrees clockwise round the pivot
   bool flip_x = false;
   bool flip_y = false;
