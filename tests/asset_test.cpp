@@ -68,7 +68,7 @@ TEST_CASE("a picture alone serves as a sheet of one frame that stands on its fee
 TEST_CASE("what is wrong with a sheet is told at its place") {
   CHECK(sheet_with("[8, 8]", "[7, 8]") ==
         "assets/mouse.sheet.toml:1:9: error: frames of 7 pixels wide (margin 0, spacing 0) do not fill "
-        "\"mouse\", which is 32 wide");
+        "\"mouse\", which is 32 wide; or allow = { uneven-frames = \"why\" } under [check]");
   CHECK(sheet_with("[3]", "[8]") ==
         "assets/mouse.sheet.toml:9:11: error: clip \"idle\" names frame 8, but \"mouse\" has 8 frames; the "
         "last is 7");

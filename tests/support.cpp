@@ -78,6 +78,16 @@ Ran run_command(const std::string& command) {
   return ran;
 }
 
+std::string variable(const char* name) {
+  const char* value = std::getenv(name);
+  REQUIRE(value != nullptr);
+  return value;
+}
+
+Ran vole_in(const TempFolder& folder, const std::string& words) {
+  return run_command("cd " + as_word(folder.path()) + " && " + as_word(variable("VOLE_TOOL")) + " " + words);
+}
+
 std::string as_word(const std::string& text) {
   std::string word = "'";
   for (const char c : text) word += c == '\'' ? std::string("'\''") : std::string(1, c);

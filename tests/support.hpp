@@ -59,5 +59,9 @@ struct Ran {
 
 // Runs a shell command.
 Ran run_command(const std::string& command);
+// The environment variable, which must be there.
+std::string variable(const char* name);
+// Runs `vole` with the rest of the line, in a folder.
+Ran vole_in(const TempFolder& folder, const std::string& words);
 // A text as one word of a shell command.
 std::string as_word(const std::string& text);

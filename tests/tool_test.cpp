@@ -3,17 +3,6 @@
 
 namespace {
 
-std::string variable(const char* name) {
-  const char* value = std::getenv(name);
-  REQUIRE(value != nullptr);
-  return value;
-}
-
-// Runs `vole` with the rest of the line, in a folder.
-Ran vole_in(const TempFolder& folder, const std::string& words) {
-  return run_command("cd " + as_word(folder.path()) + " && " + as_word(variable("VOLE_TOOL")) + " " + words);
-}
-
 Ran allotment_in(const TempFolder& folder, const std::string& words) {
   return run_command("cd " + as_word(folder.path()) + " && " + as_word(variable("VOLE_ALLOTMENT")) + " " +
                      words);

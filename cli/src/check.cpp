@@ -5,8 +5,10 @@
 #include <nlohmann/json.hpp>
 #include <set>
 
+#include "check_rules.hpp"
 #include "commands.hpp"
 #include "vole/app/project.hpp"
+#include "vole/asset/atlas.hpp"
 #include "vole/asset/font.hpp"
 #include "vole/base/files.hpp"
 #include "vole/base/names.hpp"
@@ -34,21 +36,26 @@ class Checker {
     attempt([this] { check_controls(); });
     check_assets<vole::Picture>();
     check_assets<vole::Sheet>();
+    check_assets<vole::Atlas>();
+    check_fonts();
     check_assets<vole::Tileset>();
     check_assets<vole::Level>();
+    attempt([this] { check_groups(); });
     attempt([this] { check_kinds(); });
     check_levels();
     check_recordings();
+    attempt([this] { findings_ = check_rules(catalog_, project_, named_, report_); });
   }
 
   // Sorted by place, each once: a broken picture is met again by every sheet that uses it.
-  std::vector<Problem> problems() const {
-    std::vector<Problem> all;
+  std::vector<Finding> findings() const {
+    std::vector<Finding> all;
     std::set<std::string> seen;
     for (const Problem& problem : report_.problems())
-      if (seen.insert(to_text(problem)).second) all.push_back(problem);
+      if (seen.insert(to_text(problem)).second) all.push_back({problem, {}});
+    all.insert(all.end(), findings_.begin(), findings_.end());
     std::stable_sort(all.begin(), all.end(),
-                     [](const Problem& a, const Problem& b) { return key(a) < key(b); });
+                     [](const Finding& a, const Finding& b) { return key(a.problem) < key(b.problem); });
     return all;
   }
   int files() const { return files_; }
@@ -70,7 +77,8 @@ class Checker {
 
   void check_project() {
     ++files_;
-    const vole::Project project = vole::read_project(vole::join_path(root_, "game.toml"));
+    project_ = vole::read_project(vole::join_path(root_, "game.toml"));
+    const vole::Project& project = project_;
     id_ = project.id.value;
     if (!project.icon.value.empty()) {
       attempt([&] {
@@ -95,7 +103,7 @@ class Checker {
 
   template <class T>
   void check_assets() {
-    for (const std::string& name : catalog_.names<T>()) {
+    for (const std::string& name : catalog_.loose_names<T>()) {
       ++files_;
       attempt([&] {
         const auto asset = catalog_.get<T>(name);
@@ -103,6 +111,26 @@ class Checker {
           if (asset->font) catalog_.get<vole::Font>(name);
       });
     }
+  }
+
+  // Sheets with a font in them are fonts already checked.
+  void check_fonts() {
+    for (const std::string& name : catalog_.loose_names<vole::Font>()) {
+      if (!vole::file_exists(catalog_.asset_path(name + ".font.toml"))) continue;
+      ++files_;
+      attempt([&] { catalog_.get<vole::Font>(name); });
+    }
+  }
+
+  void check_groups() {
+    vole::AssetGroups every = project_.assets;
+    // A scene that needs every group brings them all to light.
+    every.scenes.push_back({"", {}, {}});
+    for (const auto& group : every.groups) every.scenes.back().value.push_back({group.name, group.place});
+    for (const vole::WantedAsset& wanted : vole::wanted_by_scene(every, "", catalog_))
+      named_.insert(fmt::format("{} {}", wanted.sort, wanted.name));
+    for (const auto& scene : project_.assets.scenes)
+      attempt([&] { vole::wanted_by_scene(project_.assets, scene.name, catalog_); });
   }
 
   void check_kinds() {
@@ -150,6 +178,7 @@ class Checker {
       const vole::Entity entity = entities_.create();
       type->attach(entry.value, entities_, entity, report_);
       if (const auto* sprite = entities_.find<vole::Sprite>(entity)) check_sprite(*sprite, level);
+      if (const auto* carries = entities_.find<vole::Carries>(entity)) check_carried(thing, *carries);
       if (const auto* person = entities_.find<vole::Person>(entity)) check_person(*person);
       entities_.destroy(entity);
     }
@@ -157,6 +186,7 @@ class Checker {
 
   void check_sprite(const vole::Sprite& sprite, const vole::Level* level) {
     if (sprite.sheet_name.value.empty()) return;
+    named_.insert("sheet " + sprite.sheet_name.value);
     std::optional<vole::Asset<vole::Sheet>> sheet;
     if (catalog_.has<vole::Sheet>(sprite.sheet_name.value)) {
       try {
@@ -168,10 +198,38 @@ class Checker {
     attempt([&] {
       if (!sheet) catalog_.get<vole::Sheet>(sprite.sheet_name.value, sprite.sheet_name.place);
       if (!sprite.first_clip.value.empty()) (*sheet)->clip(sprite.first_clip.value, sprite.first_clip.place);
+      if (!sprite.frame_name.value.empty()) (*sheet)->frame(sprite.frame_name.value, sprite.frame_name.place);
     });
     attempt([&] {
       if (level) level->layer(sprite.layer_name.value, sprite.layer_name.place);
     });
+  }
+
+  // The points must be on the sheet of the thing that carries, and nothing may come to carry itself.
+  void check_carried(const Node& thing, const vole::Carries& carries) {
+    const Node* sprite = thing.find("sprite");
+    const Node* sheet_name = sprite ? sprite->find("sheet") : nullptr;
+    for (const auto& item : carries.things) {
+      attempt([&] {
+        kinds_.kind(item.value.value, item.value.place);
+        std::vector<std::string> above;
+        follow_carried(item.value.value, item.value.place, above);
+        if (sheet_name && catalog_.has<vole::Sheet>(sheet_name->text))
+          catalog_.get<vole::Sheet>(sheet_name->text)->point(item.name, item.place);
+      });
+    }
+  }
+
+  void follow_carried(const std::string& kind, const vole::Place& place, std::vector<std::string>& above) {
+    if (std::find(above.begin(), above.end(), kind) != above.end())
+      throw Error(place, fmt::format("\"{}\" carries something that carries it", kind),
+                  "take one of them out of the ring");
+    if (!kinds_.has(kind)) return;  // told where it is named
+    above.push_back(kind);
+    if (const Node* written = kinds_.kind(kind).find("carries");
+        written && written->type == Node::Type::table)
+      for (const Node::Entry& entry : written->entries) follow_carried(entry.value.text, place, above);
+    above.pop_back();
   }
 
   void check_person(const vole::Person& person) {
@@ -205,6 +263,9 @@ class Checker {
 
   std::string root_;
   std::string id_;
+  vole::Project project_;
+  std::set<std::string> named_;  // assets that files name, as "sheet vole"
+  std::vector<Finding> findings_;
   vole::Catalog catalog_;
   vole::Controls controls_;
   vole::Kinds kinds_;
@@ -214,13 +275,15 @@ class Checker {
   int files_ = 0;
 };
 
-nlohmann::json to_json(const Problem& problem) {
+nlohmann::json to_json(const Finding& finding) {
+  const Problem& problem = finding.problem;
   return {{"file", problem.place.file ? *problem.place.file : std::string()},
           {"line", problem.place.line},
           {"column", problem.place.column},
           {"severity", problem.severity == vole::Severity::error ? "error" : "warning"},
           {"message", problem.text},
-          {"hint", problem.hint}};
+          {"hint", problem.hint},
+          {"rule", finding.rule}};
 }
 
 }  // namespace
@@ -230,18 +293,20 @@ int check(const CheckOptions& options) {
     throw Error(vole::Place::whole_file(options.folder), "no such folder");
   Checker checker(options.folder);
   checker.check_all();
-  const std::vector<Problem> problems = checker.problems();
+  const std::vector<Finding> findings = checker.findings();
   if (options.json) {
     nlohmann::json found = nlohmann::json::array();
-    for (const Problem& problem : problems) found.push_back(to_json(problem));
+    for (const Finding& finding : findings) found.push_back(to_json(finding));
     fmt::print("{}\n", found.dump(2, ' ', false, nlohmann::json::error_handler_t::replace));
   } else {
-    for (const Problem& problem : problems) fmt::print("{}\n", to_text(problem));
-    if (problems.empty())
+    for (const Finding& finding : findings)
+      fmt::print("{}{}\n", to_text(finding.problem),
+                 finding.rule.empty() ? "" : fmt::format(" [{}]", finding.rule));
+    if (findings.empty())
       fmt::print("{}: {} files, nothing wrong\n", options.folder, checker.files());
     else
-      fmt::print("{}: {} problem{} in {} files\n", options.folder, problems.size(),
-                 problems.size() == 1 ? "" : "s", checker.files());
+      fmt::print("{}: {} problem{} in {} files\n", options.folder, findings.size(),
+                 findings.size() == 1 ? "" : "s", checker.files());
   }
-  return problems.empty() ? 0 : 1;
+  return findings.empty() ? 0 : 1;
 }

@@ -31,6 +31,11 @@ struct AtlasOptions {
 };
 int atlas(const AtlasOptions& options);
 
+struct SchemaOptions {
+  std::string output = ".";
+};
+int schema(const SchemaOptions& options);
+
 struct PackageOptions {
   std::string folder = ".";
   std::string target = "linux";

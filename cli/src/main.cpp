@@ -36,10 +36,10 @@ int run(int argc, char** argv) {
 
   PreviewOptions preview_options;
   CLI::App* const preview_command =
-      app.add_subcommand("preview", "Show a sheet, picture, tileset or level as a PNG");
+      app.add_subcommand("preview", "Show a sheet, font, atlas, picture, tileset or level as a PNG");
   preview_command
       ->add_option("FILE", preview_options.file,
-                   "NAME.sheet.toml, NAME.png, NAME.tileset.toml or NAME.level.toml")
+                   "NAME.sheet.toml, .font.toml, .atlas.toml, .png, .tileset.toml or .level.toml")
       ->required();
   preview_command->add_option("-o,--output", preview_options.output, "The PNG to write")->required();
   preview_command->callback([&] { code = preview(preview_options); });
@@ -61,6 +61,13 @@ int run(int argc, char** argv) {
     if (atlas_output->empty() && atlas_header->empty()) throw CLI::RequiredError("--output or --header");
     code = atlas(atlas_options);
   });
+
+  SchemaOptions schema_options;
+  CLI::App* const schema_command =
+      app.add_subcommand("schema", "Write JSON Schemas of all files, for editors that complete and check");
+  schema_command->add_option("-o,--output", schema_options.output, "The folder to put them in")
+      ->capture_default_str();
+  schema_command->callback([&] { code = schema(schema_options); });
 
   PackageOptions package_options;
   CLI::App* const package_command = app.add_subcommand("package", "Make the build to send");

@@ -28,21 +28,6 @@ const std::set<std::string_view> reserved{
     "throw",   "true",    "try",      "typedef", "typeid",   "typename",  "union",     "unsigned", "using",
     "virtual", "void",    "volatile", "while",   "xor",      "name",      "clip",      "point",    "frame"};
 
-// "things/potting-shed" -> "things_potting_shed".
-std::string identifier(std::string_view name) {
-  std::string id;
-  for (const char c : name) {
-    const bool plain = (c >= 'a' && c <= 'z') || (c >= 'A' && c <= 'Z') || (c >= '0' && c <= '9');
-    if (plain)
-      id += c;
-    else if (!id.empty() && id.back() != '_')
-      id += '_';
-  }
-  while (!id.empty() && id.back() == '_') id.pop_back();
-  if (id.empty() || (id[0] >= '0' && id[0] <= '9')) id = fmt::format("n{}{}", id.empty() ? "" : "_", id);
-  return reserved.count(id) != 0 ? id + "_" : id;
-}
-
 std::string in_quotes(std::string_view text) {
   std::string out;
   vole::detail::write_scalar(out, text);  // TOML and C++ write such a text alike
@@ -74,7 +59,7 @@ class HeaderWriter {
   void begin_scope() { taken_.clear(); }
 
   std::string take(const std::string& name) {
-    const std::string id = identifier(name);
+    const std::string id = cpp_identifier(name);
     const auto [found, is_new] = taken_.emplace(id, name);
     if (!is_new)
       throw Error(Place{},
@@ -116,6 +101,20 @@ bool has_ending(std::string_view file, std::initializer_list<std::string_view> e
 }
 
 }  // namespace
+
+std::string cpp_identifier(std::string_view name) {
+  std::string id;
+  for (const char c : name) {
+    const bool plain = (c >= 'a' && c <= 'z') || (c >= 'A' && c <= 'Z') || (c >= '0' && c <= '9');
+    if (plain)
+      id += c;
+    else if (!id.empty() && id.back() != '_')
+      id += '_';
+  }
+  while (!id.empty() && id.back() == '_') id.pop_back();
+  if (id.empty() || (id[0] >= '0' && id[0] <= '9')) id = fmt::format("n{}{}", id.empty() ? "" : "_", id);
+  return reserved.count(id) != 0 ? id + "_" : id;
+}
 
 GameNames names_of_game(vole::Catalog& catalog) {
   GameNames names;

@@ -14,5 +14,8 @@ struct GameNames {
 // Everything that the game in the catalog's folder has by name. Throws Error for what cannot be read.
 GameNames names_of_game(vole::Catalog& catalog);
 
+// What a name is called in C++: "things/potting-shed" is things_potting_shed.
+std::string cpp_identifier(std::string_view name);
+
 // Throws Error when two names would become the same in C++.
 std::string names_header(const GameNames& names);

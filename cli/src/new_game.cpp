@@ -5,6 +5,7 @@
 
 #include "commands.hpp"
 #include "embedded.hpp"
+#include "vole/app/schemas.hpp"
 #include "vole/base/error.hpp"
 #include "vole/base/files.hpp"
 
@@ -84,6 +85,10 @@ int new_game(const NewOptions& options, const std::string& program) {
     const std::string path = file.path == "gitignore" ? ".gitignore" : std::string(file.path);
     vole::write_whole(vole::join_path(options.folder, path), content);
   }
+  // Beside the files they are about, so that editors find them on any machine.
+  for (const vole::SchemaFile& schema : vole::all_schemas(vole::ComponentTypes()))
+    vole::write_whole(vole::join_path(options.folder, "schemas/" + schema.name + ".schema.json"),
+                      schema.text);
   const std::string found = vole_cmake_folder(program);
   const std::string& dir = options.folder;
   fmt::print("{}: \"{}\" is written. Build and start it:\n", dir, title);

@@ -1,10 +1,14 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <cmath>
 #include <filesystem>
 
 #include "commands.hpp"
+#include "game_files.hpp"
+#include "vole/asset/atlas.hpp"
 #include "vole/draw/background.hpp"
+#include "vole/draw/box.hpp"
 #include "vole/draw/raster.hpp"
 #include "vole/draw/text.hpp"
 #include "vole/level/kinds.hpp"
@@ -37,8 +41,20 @@ class Page {
     layer_ = list_.add_layer({0, 0});
   }
 
-  void text(Vec2 at, std::string_view text, Colour colour = ink, int scale = 2) {
-    vole::draw_text(list_, layer_, vole::plain_font(), text, at, {.colour = colour, .scale = scale});
+  void text(Vec2 at, std::string_view text, Colour colour = ink) {
+    vole::draw_text(list_, layer_, vole::plain_font(), text, at, {.colour = colour, .scale = 2});
+  }
+  void text(Vec2 at, std::string_view text, const vole::TextStyle& style) {
+    vole::draw_text(list_, layer_, vole::plain_font(), text, at, style);
+  }
+  void text(const vole::Font& font, Vec2 at, std::string_view text, const vole::TextStyle& style) {
+    vole::draw_text(list_, layer_, font, text, at, style);
+  }
+  void box(const vole::Sheet& sheet, const vole::Rect& box) { vole::draw_box(list_, layer_, sheet, box); }
+  void picture(const vole::Picture& picture, Vec2 at, float scale) {
+    vole::PictureItem item = vole::show(vole::frame_of(picture, picture.area()), at);
+    item.scale = {scale, scale};
+    list_.add(layer_, item);
   }
   void squares(const vole::IRect& box, int size) {
     list_.fill(layer_, to_rect(box), dark_square);
@@ -58,9 +74,9 @@ class Page {
     item.scale = Vec2(static_cast<float>(scale), static_cast<float>(scale));
     list_.add(layer_, item);
   }
-  void cross(IVec2 at, int arm) {
-    list_.fill(layer_, to_rect({{at.x - arm, at.y - 1}, {2 * arm + 1, 2}}), mark);
-    list_.fill(layer_, to_rect({{at.x - 1, at.y - arm}, {2, 2 * arm + 1}}), mark);
+  void cross(IVec2 at, int arm, Colour colour) {
+    list_.fill(layer_, to_rect({{at.x - arm, at.y - 1}, {2 * arm + 1, 2}}), colour);
+    list_.fill(layer_, to_rect({{at.x - 1, at.y - arm}, {2, 2 * arm + 1}}), colour);
   }
   void outline(const vole::IRect& box, Colour colour) { list_.outline(layer_, to_rect(box), colour); }
 
@@ -109,33 +125,52 @@ class Flow {
   IVec2 step_;
 };
 
-void draw_frame(Page& paper_page, const vole::Sheet& sheet, int index, IVec2 at, int scale) {
-  const vole::Frame& frame = sheet.frames[static_cast<std::size_t>(index)];
-  paper_page.squares({at, frame.size * scale}, 4 * std::max(scale / 2, 1));
-  paper_page.frame(frame, at, scale);
-  paper_page.cross(at + frame.pivot * scale, 5);
+// Of each point its own colour, in the order of the sheet.
+constexpr Colour point_marks[] = {{0x7f, 0xb8, 0xb0, 0xff},
+                                  {0xb1, 0x89, 0xb4, 0xff},
+                                  {0xa9, 0xbb, 0x5c, 0xff},
+                                  {0xd9, 0x72, 0x4a, 0xff},
+                                  {0xe8, 0xdf, 0xc8, 0xff}};
+Colour point_mark(std::size_t index) {
+  return point_marks[index % std::size(point_marks)];
 }
 
-void preview_sheet(const vole::Sheet& sheet, const std::string& output) {
+// A frame with its pivot and points.
+void draw_frame(Page& paper_page, const vole::Sheet& sheet, int index, IVec2 at, int scale,
+                const vole::Clip* clip = nullptr) {
+  const vole::Frame frame = sheet.posed(index, clip);
+  paper_page.squares({at, frame.size * scale}, 4 * std::max(scale / 2, 1));
+  paper_page.frame(frame, at, scale);
+  if (sheet.stand_in)
+    paper_page.text(Vec2(at) + Vec2(frame.size * scale) * 0.5f, sheet.name,
+                    {.anchor = vole::Anchor::centre, .scale = std::clamp(scale / 4, 1, 2)});
+  paper_page.cross(at + frame.pivot * scale, 5, mark);
+  for (std::size_t i = 0; i < sheet.points.size(); ++i)
+    paper_page.cross(at + sheet.points[i].at(index) * scale + IVec2{scale / 2, scale / 2}, 3, point_mark(i));
+}
+
+// What the coloured crosses stand for.
+void draw_key(Page& paper_page, const vole::Sheet& sheet, IVec2 at) {
+  const auto entry = [&](const std::string& name, Colour colour) {
+    paper_page.cross(at + IVec2{6, 8}, 5, colour);
+    paper_page.text(Vec2(at + IVec2{18, 0}), name, {.colour = colour, .scale = 2});
+    at.x += 30 + 2 * vole::plain_font().measure(name).x;
+  };
+  entry("pivot", mark);
+  for (std::size_t i = 0; i < sheet.points.size(); ++i) entry(sheet.points[i].name, point_mark(i));
+}
+
+std::string headline(const vole::Sheet& sheet) {
+  std::string line = fmt::format("{}: {} frame{} of {} x {}", sheet.name, sheet.frames.size(),
+                                 sheet.frames.size() == 1 ? "" : "s", sheet.frame_size.x, sheet.frame_size.y);
+  if (sheet.stand_in) line += ", a stand-in";
+  return line;
+}
+
+void draw_clips(Page& sheet_page, const vole::Sheet& sheet, int y) {
   constexpr int margin = 24;
-  const int count = static_cast<int>(sheet.frames.size());
-  Page sheet_page(page);
-  sheet_page.text({margin, 16}, fmt::format("{}: {} frames of {} x {}", sheet.name, count, sheet.frame_size.x,
-                                            sheet.frame_size.y));
-  const bool clips = !sheet.clips.empty();
-  const IVec2 room{page.x - 2 * margin, (clips ? page.y * 6 / 10 : page.y) - 60};
-  const int scale = fitting_scale(sheet.frame_size, count, room, {16, 30});
-  Flow cells({margin, 52}, page.x - margin,
-             {sheet.frame_size.x * scale + 16, sheet.frame_size.y * scale + 30});
-  for (int i = 0; i < count; ++i) {
-    const IVec2 at = cells.next();
-    draw_frame(sheet_page, sheet, i, at, scale);
-    sheet_page.text({static_cast<float>(at.x), static_cast<float>(at.y + sheet.frame_size.y * scale + 6)},
-                    fmt::format("{}", i), faint);
-  }
-  int y = cells.bottom() + 8;
-  const int clip_count = static_cast<int>(sheet.clips.size());
-  const int strip = clips ? std::max((page.y - y) / clip_count, 22) : 0;
+  if (sheet.clips.empty()) return;
+  const int strip = std::max((page.y - y) / static_cast<int>(sheet.clips.size()), 22);
   for (const vole::Clip& clip : sheet.clips) {
     sheet_page.text(
         {margin, static_cast<float>(y)},
@@ -144,10 +179,112 @@ void preview_sheet(const vole::Sheet& sheet, const std::string& output) {
     const int small =
         std::clamp(std::min((strip - 6) / sheet.frame_size.y, across / sheet.frame_size.x), 1, 4);
     Flow row({300, y}, page.x * 100, {sheet.frame_size.x * small + 4, 0});
-    for (const int frame : clip.frames) draw_frame(sheet_page, sheet, frame, row.next(), small);
+    for (const int frame : clip.frames) draw_frame(sheet_page, sheet, frame, row.next(), small, &clip);
     y += strip;
   }
+}
+
+// The same box twice: as small as its borders allow, and large.
+void draw_boxes(Page& sheet_page, const vole::Sheet& sheet, int y) {
+  const vole::Borders& borders = sheet.borders;
+  if (borders.left + borders.right + borders.top + borders.bottom == 0) return;
+  constexpr int margin = 24;
+  sheet_page.text({margin, static_cast<float>(y)}, "as a box:");
+  sheet_page.box(sheet, {{300, static_cast<float>(y)}, {static_cast<float>(sheet.frame_size.x * 3), 40}});
+  sheet_page.box(sheet, {{520, static_cast<float>(y)}, {500, 120}});
+}
+
+// The most that a contact sheet shows; more would be too small to see.
+constexpr int most_shown = 600;
+
+void preview_sheet(const vole::Sheet& sheet, const std::string& output) {
+  constexpr int margin = 24;
+  const int count = std::min(static_cast<int>(sheet.frames.size()), most_shown);
+  Page sheet_page(page);
+  sheet_page.text({margin, 16}, headline(sheet));
+  draw_key(sheet_page, sheet, {page.x / 2, 16});
+  const bool more = !sheet.clips.empty() || sheet.borders.left + sheet.borders.top > 0;
+  const int label = sheet.frame_names.empty() ? 0 : 60;
+  const IVec2 room{page.x - 2 * margin, (more ? page.y * 6 / 10 : page.y) - 60};
+  const int scale = fitting_scale(sheet.frame_size, count, room, {16 + label, 30});
+  Flow cells({margin, 52}, page.x - margin,
+             {sheet.frame_size.x * scale + 16 + label, sheet.frame_size.y * scale + 30});
+  for (int i = 0; i < count; ++i) {
+    const IVec2 at = cells.next();
+    draw_frame(sheet_page, sheet, i, at, scale);
+    const std::string name = sheet.frame_names.empty()
+                                 ? fmt::format("{}", i)
+                                 : fmt::format("{} {}", i, sheet.frame_names[static_cast<std::size_t>(i)]);
+    sheet_page.text({static_cast<float>(at.x), static_cast<float>(at.y + sheet.frame_size.y * scale + 6)},
+                    name, {.colour = faint, .scale = label > 0 ? 1 : 2});
+  }
+  if (count < static_cast<int>(sheet.frames.size()))
+    sheet_page.text({margin, static_cast<float>(page.y) - 24},
+                    fmt::format("and {} more", sheet.frames.size() - static_cast<std::size_t>(count)), mark);
+  draw_clips(sheet_page, sheet, cells.bottom() + 8);
+  if (sheet.clips.empty()) draw_boxes(sheet_page, sheet, cells.bottom() + 16);
   sheet_page.save(output);
+}
+
+// Every letter, and a line to judge the whole by.
+void preview_font(const vole::Font& font, const std::string& output) {
+  constexpr int margin = 24;
+  Page font_page(page);
+  font_page.text({margin, 16}, fmt::format("{}: {} letters, {} pixels from line to line", font.name(),
+                                           font.glyphs().size(), font.line_height()));
+  constexpr std::string_view sample = "Sixteen bulbs in the shed, and 9 voles asking: \"Is it Friday yet?\"";
+  const int scale = std::clamp(page.x / std::max(font.measure(sample).x, 1), 1, 4);
+  vole::TextStyle style{.scale = scale, .width = (page.x - 2 * margin) / scale};
+  int y = 56;
+  for (const Colour colour : {ink, mark}) {
+    style.colour = colour;
+    style.outline = colour == mark ? Colour{0x6e, 0x27, 0x41, 0xff} : vole::clear;
+    font_page.text(font, {margin, static_cast<float>(y)}, sample, style);
+    y += vole::measure_text(font, sample, style.width).y * scale + 16;
+  }
+  int widest = 1;
+  for (const vole::Glyph& glyph : font.glyphs()) widest = std::max(widest, glyph.frame.area.size.x);
+  const IVec2 cell{widest, font.line_height()};
+  const auto count = static_cast<int>(font.glyphs().size());
+  const int fit = std::min(fitting_scale(cell, count, {page.x - 2 * margin, page.y - y - 20}, {8, 8}), 4);
+  Flow cells({margin, y + 8}, page.x - margin, {cell.x * fit + 8, cell.y * fit + 8});
+  for (const vole::Glyph& glyph : font.glyphs()) {
+    const IVec2 at = cells.next();
+    if (at.y > page.y) break;
+    font_page.squares({at, cell * fit}, 4 * fit);
+    vole::Frame frame = glyph.frame;
+    frame.offset.x = 0;
+    font_page.frame(frame, at, fit);
+  }
+  font_page.save(output);
+}
+
+// The pages side by side, with a rim round each frame in the colour of its sheet.
+void preview_atlas(const vole::Atlas& atlas, const std::string& output) {
+  constexpr int margin = 24;
+  Page atlas_page(page);
+  std::size_t frames = 0;
+  for (const auto& sheet : atlas.sheets) frames += sheet->frames.size();
+  atlas_page.text({margin, 16},
+                  fmt::format("{}: {} sheets, {} frames on {} page{}", atlas.name, atlas.sheets.size(),
+                              frames, atlas.pages.size(), atlas.pages.size() == 1 ? "" : "s"));
+  const int shown = std::min(static_cast<int>(atlas.pages.size()), 4);
+  const int room = (page.x - 2 * margin) / std::max(shown, 1) - 8;
+  for (int i = 0; i < shown; ++i) {
+    const vole::Picture& picture = *atlas.pages[static_cast<std::size_t>(i)];
+    const float scale = std::min({4.0f, static_cast<float>(room) / static_cast<float>(picture.size().x),
+                                  static_cast<float>(page.y - 80) / static_cast<float>(picture.size().y)});
+    const float fit = scale > 1 ? std::floor(scale) : scale;
+    const IVec2 at{margin + i * (room + 8), 52};
+    atlas_page.squares({at, IVec2(Vec2(picture.size()) * fit)}, 8);
+    atlas_page.picture(picture, Vec2(at), fit);
+    for (std::size_t s = 0; s < atlas.sheets.size(); ++s)
+      for (const vole::Frame& frame : atlas.sheets[s]->frames)
+        if (frame.picture == &picture && !frame.area.empty())
+          atlas_page.outline({at + IVec2(Vec2(frame.area.at) * fit), IVec2(Vec2(frame.area.size) * fit)},
+                             point_mark(s));
+  }
+  atlas_page.save(output);
 }
 
 void preview_tileset(const vole::Tileset& tileset, const std::string& output) {
@@ -229,17 +366,6 @@ void preview_level(vole::Catalog& catalog, const vole::Level& level, const std::
   vole::write_png(output, vole::enlarged(image, factor));
 }
 
-// The folder of the game that a file belongs to: the nearest one above it that has a game.toml.
-std::string game_folder(const std::string& file) {
-  namespace fs = std::filesystem;
-  for (fs::path folder = fs::absolute(file).lexically_normal().parent_path();;
-       folder = folder.parent_path()) {
-    if (vole::file_exists((folder / "game.toml").string())) return folder.generic_string();
-    if (folder == folder.parent_path()) break;
-  }
-  throw vole::Error(vole::Place::whole_file(file), "belongs to no game: no folder above it has a game.toml");
-}
-
 // The file's name in its catalog, or nothing when it is not of this sort.
 template <class T>
 std::string name_in_catalog(const std::string& root, const std::string& file, std::string_view ending) {
@@ -260,21 +386,33 @@ int preview(const PreviewOptions& options) {
   if (!options.output.ends_with(".png"))
     throw vole::Error(vole::Place::whole_file(options.output), "a preview is a PNG",
                       "give it a name that ends in .png");
-  const std::string root = game_folder(options.file);
+  const std::string root =
+      game_around(vole::folder_of(std::filesystem::absolute(options.file).generic_string()));
+  if (root.empty())
+    throw vole::Error(vole::Place::whole_file(options.file),
+                      "belongs to no game: no folder above it has a game.toml");
   vole::Catalog catalog(root);
   if (const auto tileset = name_in_catalog<vole::Tileset>(root, options.file, ".tileset.toml");
       !tileset.empty())
     preview_tileset(*catalog.get<vole::Tileset>(tileset), options.output);
   else if (const auto level = name_in_catalog<vole::Level>(root, options.file, ".level.toml"); !level.empty())
     preview_level(catalog, *catalog.get<vole::Level>(level), options.output);
-  else if (const auto sheet = name_in_catalog<vole::Sheet>(root, options.file, ".sheet.toml"); !sheet.empty())
+  else if (const auto font = name_in_catalog<vole::Font>(root, options.file, ".font.toml"); !font.empty())
+    preview_font(*catalog.get<vole::Font>(font), options.output);
+  else if (const auto atlas = name_in_catalog<vole::Atlas>(root, options.file, ".atlas.toml"); !atlas.empty())
+    preview_atlas(*catalog.get<vole::Atlas>(atlas), options.output);
+  else if (const auto sheet = name_in_catalog<vole::Sheet>(root, options.file, ".sheet.toml");
+           !sheet.empty() && catalog.get<vole::Sheet>(sheet)->font)
+    preview_font(*catalog.get<vole::Font>(sheet), options.output);
+  else if (!sheet.empty())
     preview_sheet(*catalog.get<vole::Sheet>(sheet), options.output);
   else if (const auto picture = name_in_catalog<vole::Picture>(root, options.file, ".png"); !picture.empty())
     preview_sheet(*catalog.get<vole::Sheet>(picture), options.output);
   else
     throw vole::Error(
         vole::Place::whole_file(options.file), "is nothing that can be shown",
-        "a preview is made of assets/NAME.sheet.toml, .png, .tileset.toml or levels/NAME.level.toml");
+        "a preview is made of assets/NAME.sheet.toml, .png, .font.toml, .atlas.toml, .tileset.toml or "
+        "levels/NAME.level.toml");
   fmt::print("{}\n", options.output);
   return 0;
 }

@@ -5,6 +5,8 @@
 #include <algorithm>
 
 #include "sheet_file.hpp"
+#include "vole/asset/font.hpp"
+#include "vole/base/schema.hpp"
 
 namespace vole {
 namespace {
@@ -30,6 +32,28 @@ void each_atlas(Catalog& catalog, const Visit& visit) {
     } catch (const Error&) {
     }
   }
+}
+
+// The file of the first atlas with a sheet of this name that will do; empty when there is none.
+template <class Check>
+std::string find_in_atlases(Catalog& catalog, std::string_view name, const Check& will_do) {
+  std::string path;
+  each_atlas(catalog, [&](const std::string& atlas_name, const Atlas& atlas) {
+    const auto sheet = atlas.find(name);
+    if (path.empty() && sheet && will_do(*sheet))
+      path = catalog.asset_path(fmt::format("{}{}", atlas_name, atlas_ending));
+  });
+  return path;
+}
+
+template <class Check>
+std::vector<std::string> names_in_atlases(Catalog& catalog, const Check& will_do) {
+  std::vector<std::string> names;
+  each_atlas(catalog, [&](const std::string&, const Atlas& atlas) {
+    for (const auto& sheet : atlas.sheets)
+      if (will_do(*sheet)) names.push_back(sheet->name);
+  });
+  return names;
 }
 
 }  // namespace
@@ -94,20 +118,23 @@ Sheet sheet_from_atlas(Loading& loading) {
 }
 
 std::string AssetSort<Sheet>::find_packed(Catalog& catalog, std::string_view name) {
-  std::string path;
-  each_atlas(catalog, [&](const std::string& atlas_name, const Atlas& atlas) {
-    if (path.empty() && atlas.find(name))
-      path = catalog.asset_path(fmt::format("{}{}", atlas_name, atlas_ending));
-  });
-  return path;
+  return find_in_atlases(catalog, name, [](const Sheet&) { return true; });
 }
 
 std::vector<std::string> AssetSort<Sheet>::packed_names(Catalog& catalog) {
-  std::vector<std::string> names;
-  each_atlas(catalog, [&](const std::string&, const Atlas& atlas) {
-    for (const auto& sheet : atlas.sheets) names.push_back(sheet->name);
-  });
-  return names;
+  return names_in_atlases(catalog, [](const Sheet&) { return true; });
+}
+
+std::string AssetSort<Font>::find_packed(Catalog& catalog, std::string_view name) {
+  return find_in_atlases(catalog, name, [](const Sheet& sheet) { return sheet.font.has_value(); });
+}
+
+std::vector<std::string> AssetSort<Font>::packed_names(Catalog& catalog) {
+  return names_in_atlases(catalog, [](const Sheet& sheet) { return sheet.font.has_value(); });
+}
+
+Node AssetSort<Atlas>::schema() {
+  return schema_of<AtlasText>();
 }
 
 }  // namespace vole

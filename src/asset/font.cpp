@@ -5,6 +5,7 @@
 #include <algorithm>
 
 #include "vole/base/check_notes.hpp"
+#include "vole/base/schema.hpp"
 
 namespace vole {
 namespace {
@@ -190,6 +191,10 @@ Font AssetSort<Font>::load(Loading& loading) {
     throw Error(Place::whole_file(loading.path()),
                 fmt::format("\"{}\" is no font: it has no [font] table", sheet->name));
   return Font(sheet.shared());
+}
+
+Node AssetSort<Font>::schema() {
+  return schema_of<FontText>();
 }
 
 }  // namespace vole

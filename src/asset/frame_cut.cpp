@@ -5,7 +5,7 @@
 namespace vole {
 
 CutFrames cut_frames(IVec2 picture_size, const FrameCut& cut, const Place& place,
-                     std::string_view picture_name) {
+                     std::string_view picture_name, bool allowed) {
   IRect part{{0, 0}, picture_size};
   if (cut.part) {
     if (!(cut.part->value.shared_with(part) == cut.part->value) || cut.part->value.empty())
@@ -16,11 +16,12 @@ CutFrames cut_frames(IVec2 picture_size, const FrameCut& cut, const Place& place
   const auto along = [&](int length, int size, std::string_view side) {
     const int inner = length - 2 * cut.margin + cut.spacing;
     const int step = size + cut.spacing;
-    if (inner < step || inner % step != 0)
+    if (inner < step || (inner % step != 0 && !allowed))
       throw Error(
           place,
           fmt::format("frames of {} pixels {} (margin {}, spacing {}) do not fill \"{}\", which is {} {}",
-                      size, side, cut.margin, cut.spacing, picture_name, length, side));
+                      size, side, cut.margin, cut.spacing, picture_name, length, side),
+          inner < step ? "" : "or allow = { uneven-frames = \"why\" } under [check]");
     return inner / step;
   };
   const int columns = along(part.size.x, cut.size.x, "wide");

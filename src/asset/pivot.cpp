@@ -1,5 +1,7 @@
 #include "vole/asset/pivot.hpp"
 
+#include "vole/base/schema.hpp"
+
 namespace vole {
 
 void read_field(const Node& node, Pivot& pivot, const FieldRule& rule, Report& report) {
@@ -9,6 +11,10 @@ void read_field(const Node& node, Pivot& pivot, const FieldRule& rule, Report& r
   } else {
     read_value(node, pivot.word, rule, report);
   }
+}
+
+Node schema_field(const Pivot&, const FieldRule& rule) {
+  return detail::either_schema({schema_of<Anchor>(), schema_of<IVec2>(rule)});
 }
 
 }  // namespace vole

@@ -8,6 +8,7 @@
 #include <map>
 
 #include "vole/base/names.hpp"
+#include "vole/base/schema.hpp"
 
 namespace vole {
 namespace {
@@ -91,7 +92,8 @@ Sheet whole_picture(const Asset<Picture>& picture) {
 
 void add_grid_frames(const SheetText& text, Sheet& sheet) {
   const Picture& picture = *sheet.pictures.front();
-  const CutFrames cut = cut_frames(picture.size(), text.frame->value, text.frame->place, sheet.name);
+  const CutFrames cut = cut_frames(picture.size(), text.frame->value, text.frame->place, sheet.name,
+                                   allows(text.check, "uneven-frames"));
   sheet.columns = cut.columns;
   for (const IRect& area : cut.areas) sheet.frames.push_back(frame_of(picture, area));
 }
@@ -151,6 +153,10 @@ void read_field(const Node& node, FrameText& frame, const FieldRule& rule, Repor
     frame.name = node.text;
   else
     read_value(node, frame.number, rule, report);
+}
+
+Node schema_field(const FrameText&, const FieldRule&) {
+  return detail::either_schema({detail::type_schema("string"), schema_of<int>(within(0, most_frames - 1))});
 }
 
 void add_named_frames(const SheetText& text, const Pictures& pictures, Sheet& sheet, Report& report) {
@@ -266,6 +272,10 @@ Sheet AssetSort<Sheet>::load(Loading& loading) {
   complete_sheet(text, sheet, report);
   report.throw_if_errors();
   return sheet;
+}
+
+Node AssetSort<Sheet>::schema() {
+  return schema_of<SheetText>();
 }
 
 }  // namespace vole

@@ -18,6 +18,7 @@ struct FrameText {
   int number = -1;  // when there is no name
 };
 void read_field(const Node& node, FrameText& frame, const FieldRule& rule, Report& report);
+Node schema_field(const FrameText& frame, const FieldRule& rule);
 
 struct ClipText {
   std::vector<FrameText> frames;

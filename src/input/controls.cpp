@@ -2,8 +2,9 @@
 
 #include <fmt/format.h>
 
-#include "vole/base/describe.hpp"
+#include "vole/base/check_notes.hpp"
 #include "vole/base/names.hpp"
+#include "vole/base/schema.hpp"
 
 namespace vole {
 namespace {
@@ -25,11 +26,13 @@ void describe(V& v, AxisText& axis) {
 struct ControlsText {
   Named<Bindings> actions;
   Named<AxisText> axes;
+  CheckNotes check;
 };
 template <class V>
 void describe(V& v, ControlsText& controls) {
   v("actions", controls.actions);
   v("axes", controls.axes);
+  v("check", controls.check);
 }
 
 std::vector<Control> bind(const Bindings& bindings, Report& report) {
@@ -45,6 +48,10 @@ std::vector<Control> bind(const Bindings& bindings, Report& report) {
 }
 
 }  // namespace
+
+Node controls_schema() {
+  return schema_of<ControlsText>();
+}
 
 Controls read_controls(const std::string& path) {
   Report report;

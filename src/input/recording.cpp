@@ -9,6 +9,7 @@
 
 #include "vole/base/files.hpp"
 #include "vole/base/names.hpp"
+#include "vole/base/schema.hpp"
 
 namespace vole {
 namespace {
@@ -81,6 +82,14 @@ Recording read_recording(const std::string& path) {
   report.throw_if_errors();
   recording.seed = static_cast<std::uint64_t>(seed);
   return recording;
+}
+
+Node recording_schema() {
+  Recording recording;
+  std::int64_t seed = 0;
+  SchemaMaker maker;
+  describe(maker, std::pair(&recording, &seed));
+  return maker.schema();
 }
 
 void write_recording(const std::string& path, const Recording& recording) {

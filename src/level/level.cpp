@@ -6,6 +6,7 @@
 
 #include "vole/base/check_notes.hpp"
 #include "vole/base/names.hpp"
+#include "vole/base/schema.hpp"
 #include "vole/base/utf8.hpp"
 
 namespace vole {
@@ -69,6 +70,22 @@ void read_field(const Node& node, PlaceText& place, const FieldRule&, Report& re
   if (place.kind.value.empty()) report.error(node.place, "\"kind\" is missing here");
   if (place.cell.has_value() == place.at.has_value())
     report.error(node.place, "a place has either \"cell\" or \"at\"");
+}
+
+Node schema_field(const PlaceText&, const FieldRule&) {
+  Node properties;
+  detail::put(properties, "kind", detail::type_schema("string"));
+  detail::put(properties, "cell", schema_of<IVec2>());
+  detail::put(properties, "at", schema_of<Vec2>());
+  detail::put(properties, "name", detail::type_schema("string"));
+  Node required;
+  required.type = Node::Type::array;
+  required.items.push_back(detail::text_node("kind"));
+  Node schema = detail::type_schema("object");
+  detail::put(schema, "properties", std::move(properties));
+  detail::put(schema, "required", std::move(required));
+  detail::put(schema, "additionalProperties", detail::type_schema("object"));
+  return schema;
 }
 
 struct LevelText {
@@ -269,6 +286,10 @@ Level AssetSort<Level>::load(Loading& loading) {
   LevelBuilder(level, text, report).build(loading);
   report.throw_if_errors();
   return level;
+}
+
+Node AssetSort<Level>::schema() {
+  return schema_of<LevelText>();
 }
 
 }  // namespace vole

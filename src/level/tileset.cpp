@@ -5,6 +5,7 @@
 #include <algorithm>
 
 #include "vole/base/check_notes.hpp"
+#include "vole/base/schema.hpp"
 
 namespace vole {
 namespace {
@@ -55,8 +56,8 @@ Tileset AssetSort<Tileset>::load(Loading& loading) {
   if (size.x != size.y)
     throw Error(text.frame.place, fmt::format("tiles are square; {} x {} is not", size.x, size.y));
   tileset.tile_size = size.x;
-  const auto [frames, columns] =
-      cut_frames(tileset.picture->size(), text.frame.value, text.frame.place, tileset.name);
+  const auto [frames, columns] = cut_frames(tileset.picture->size(), text.frame.value, text.frame.place,
+                                            tileset.name, allows(text.check, "uneven-frames"));
   const int rows = static_cast<int>(frames.size()) / columns;
   for (const auto& item : text.tiles) {
     const IVec2 cell = item.value.cell.value;
@@ -76,6 +77,10 @@ Tileset AssetSort<Tileset>::load(Loading& loading) {
   if (tileset.tiles.size() > 65534) report.error(root.place, "more than 65534 tiles");
   report.throw_if_errors();
   return tileset;
+}
+
+Node AssetSort<Tileset>::schema() {
+  return schema_of<TilesetText>();
 }
 
 }  // namespace vole

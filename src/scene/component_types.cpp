@@ -12,6 +12,10 @@ void read_field(const Node& node, Carries& carries, const FieldRule& rule, Repor
   read_value(node, carries.things, rule, report);
 }
 
+Node schema_field(const Carries&, const FieldRule& rule) {
+  return schema_of<decltype(Carries::things)>(rule);
+}
+
 ComponentTypes::ComponentTypes() {
   add<Body>("body");
   add<Sprite>("sprite");

@@ -94,6 +94,9 @@ struct AssetSort<Font> {
   static constexpr std::string_view ending = ".font.toml";
   static constexpr std::string_view plain_ending = ".sheet.toml";
   static Font load(Loading& loading);
+  static std::string find_packed(Catalog& catalog, std::string_view name);
+  static std::vector<std::string> packed_names(Catalog& catalog);
+  static Node schema();  // of its file: see schema.hpp
 };
 
 // A small font that is always there, for diagnostics: letters of 5 x 7 pixels with a dark rim.

@@ -17,5 +17,6 @@ struct Pivot {
 
 // "bottom left", or [8, 16].
 void read_field(const Node& node, Pivot& pivot, const FieldRule& rule, Report& report);
+Node schema_field(const Pivot& pivot, const FieldRule& rule);
 
 }  // namespace vole

@@ -136,9 +136,10 @@ struct CutFrames {
   std::vector<IRect> areas;
   int columns = 0;
 };
-// Throws Error at `place` when the frames do not fill the picture (or the part of it) to the last pixel.
+// Throws Error at `place` when the frames do not fill the picture (or the part of it) to the last pixel,
+// unless what is left over at the right and bottom is `allowed`.
 CutFrames cut_frames(IVec2 picture_size, const FrameCut& cut, const Place& place,
-                     std::string_view picture_name);
+                     std::string_view picture_name, bool allowed = false);
 
 // The name in the catalog of a picture that a file in assets/ names: `written` is relative to that file's
 // folder, with or without ".png"; when it is empty, the file's own name.
@@ -156,6 +157,7 @@ struct AssetSort<Sheet> {
   static constexpr std::string_view ending = ".sheet.toml";
   static constexpr std::string_view plain_ending = ".png";
   static Sheet load(Loading& loading);
+  static Node schema();  // of its file: see schema.hpp
   static Sheet stand_in(std::string_view name);
   static std::string find_packed(Catalog& catalog, std::string_view name);
   static std::vector<std::string> packed_names(Catalog& catalog);

@@ -18,4 +18,10 @@ void describe(V& v, CheckNotes& notes) {
   v("allow", notes.allow);
 }
 
+inline bool allows(const CheckNotes& notes, std::string_view rule) {
+  for (const auto& item : notes.allow)
+    if (item.name == rule) return true;
+  return false;
+}
+
 }  // namespace vole

@@ -1,5 +1,5 @@
-// Division of whole numbers that rounds down or up, also below zero, where C++ rounds towards it. The divisor must not
-// be 0.
+// Division of whole numbers that rounds down or up, also below zero, where C++ rounds towards it. The divisor
+// must not be 0.
 #pragma once
 
 #include <cstdint>

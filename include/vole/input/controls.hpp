@@ -12,6 +12,7 @@
 #include <string>
 #include <vector>
 
+#include "vole/base/node.hpp"
 #include "vole/input/control.hpp"
 
 namespace vole {
@@ -35,5 +36,7 @@ struct Controls {
 
 // Throws Error for what is wrong in the file, all of it at once.
 Controls read_controls(const std::string& path);
+// Of its file: see schema.hpp.
+Node controls_schema();
 
 }  // namespace vole

@@ -37,6 +37,7 @@ struct Recording {
 // Both throw Error.
 Recording read_recording(const std::string& path);
 void write_recording(const std::string& path, const Recording& recording);
+Node recording_schema();  // of its file: see schema.hpp
 
 std::string checksum_text(std::uint64_t checksum);
 

@@ -90,6 +90,7 @@ struct AssetSort<Level> {
   static constexpr std::string_view folder = "levels";
   static constexpr std::string_view ending = ".level.toml";
   static Level load(Loading& loading);
+  static Node schema();  // of its file: see schema.hpp
 };
 
 }  // namespace vole

@@ -38,6 +38,7 @@ struct AssetSort<Tileset> {
   static constexpr std::string_view folder = "assets";
   static constexpr std::string_view ending = ".tileset.toml";
   static Tileset load(Loading& loading);
+  static Node schema();  // of its file: see schema.hpp
 };
 
 }  // namespace vole

@@ -9,6 +9,7 @@
 #include <vector>
 
 #include "vole/base/describe.hpp"
+#include "vole/base/schema.hpp"
 #include "vole/scene/entities.hpp"
 
 namespace vole {
@@ -28,6 +29,8 @@ class ComponentTypes {
     void (*attach)(const Node& table, Entities& entities, Entity entity, Report& report);
     // Adds the component to a checksum, if the entity has one.
     void (*hash)(const Entities& entities, Entity entity, Hash& hash);
+    // What a file may say of it: see schema.hpp.
+    Node (*schema)();
   };
 
   ComponentTypes();
@@ -44,7 +47,8 @@ class ComponentTypes {
             [[maybe_unused]] Hash& hash) {
            if constexpr (Described<T>)
              if (const T* component = entities.find<T>(entity)) vole::add_to(hash, *component);
-         }});
+         },
+         [] { return schema_of<T>(); }});
   }
 
   const Type* find(std::string_view name) const;

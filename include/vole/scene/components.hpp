@@ -129,6 +129,7 @@ struct Carries {
   Named<Located<std::string>> things;  // point = kind
 };
 void read_field(const Node& node, Carries& carries, const FieldRule& rule, Report& report);
+Node schema_field(const Carries& carries, const FieldRule& rule);
 
 // What hangs from a point of another thing: see Stage::attach.
 struct Attached {

@@ -1,0 +1,19 @@
+// The JSON Schemas of all files that a game is written in.
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "vole/scene/component_types.hpp"
+
+namespace vole {
+
+struct SchemaFile {
+  std::string name;  // "sheet": of NAME.sheet.toml
+  std::string text;
+};
+
+// With the fields of these components in kinds.
+std::vector<SchemaFile> all_schemas(const ComponentTypes& types);
+
+}  // namespace vole

@@ -1,0 +1,51 @@
+#include "vole/app/schemas.hpp"
+
+#include "vole/app/project.hpp"
+#include "vole/asset/atlas.hpp"
+#include "vole/asset/font.hpp"
+#include "vole/base/check_notes.hpp"
+#include "vole/base/schema.hpp"
+#include "vole/input/controls.hpp"
+#include "vole/input/recording.hpp"
+#include "vole/level/level.hpp"
+
+namespace vole {
+namespace {
+
+// A table of components; those that only the game knows are any table.
+Node kind_schema(const ComponentTypes& types) {
+  Node components;
+  for (const ComponentTypes::Type& type : types.all()) detail::put(components, type.name, type.schema());
+  Node schema = detail::type_schema("object");
+  detail::put(schema, "properties", std::move(components));
+  detail::put(schema, "additionalProperties", detail::type_schema("object"));
+  return schema;
+}
+
+Node kinds_schema(const ComponentTypes& types) {
+  Node notes;
+  detail::put(notes, "check", schema_of<CheckNotes>());
+  Node schema = detail::type_schema("object");
+  detail::put(schema, "properties", std::move(notes));
+  detail::put(schema, "additionalProperties", kind_schema(types));
+  return schema;
+}
+
+}  // namespace
+
+std::vector<SchemaFile> all_schemas(const ComponentTypes& types) {
+  const auto file = [](std::string_view name, std::string_view title, Node schema) {
+    return SchemaFile{std::string(name), to_json(file_schema(title, std::move(schema)))};
+  };
+  return {file("game", "A game: game.toml", schema_of<Project>()),
+          file("controls", "Actions and axes: controls.toml", controls_schema()),
+          file("kinds", "Templates of things: kinds.toml", kinds_schema(types)),
+          file("sheet", "Frames and clips: NAME.sheet.toml", AssetSort<Sheet>::schema()),
+          file("font", "A TrueType font: NAME.font.toml", AssetSort<Font>::schema()),
+          file("atlas", "Packed sheets: NAME.atlas.toml", AssetSort<Atlas>::schema()),
+          file("tileset", "Tiles: NAME.tileset.toml", AssetSort<Tileset>::schema()),
+          file("level", "A level: NAME.level.toml", AssetSort<Level>::schema()),
+          file("run", "A recorded run: NAME.run", recording_schema())};
+}
+
+}  // namespace vole

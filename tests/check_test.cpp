@@ -1,0 +1,191 @@
+// What `vole check` finds beyond broken files, how it is let pass, and the schemas for editors.
+#include "support.hpp"
+
+namespace {
+
+bool has(const std::string& text, const std::string& part) {
+  return text.find(part) != std::string::npos;
+}
+
+// A small game of which nothing is unused or empty.
+void write_tidy_game(const TempFolder& folder) {
+  write_small_game(folder);
+  folder.write("src/main.cpp", "int main() { stage.load_level(\"patch\"); }\n");
+}
+
+void append(const TempFolder& folder, const std::string& file, const std::string& text) {
+  folder.write(file, vole::read_text(folder.path(file), 1 << 20) + text);
+}
+
+// A picture in which only the left half shows anything.
+void write_half_empty(const TempFolder& folder, const std::string& file) {
+  vole::Image image({16, 8});
+  for (int y = 0; y < 8; ++y)
+    for (int x = 0; x < 8; ++x) image.at(x, y) = vole::white;
+  vole::write_png(folder.path(file), image);
+}
+
+}  // namespace
+
+TEST_CASE("a tidy game passes, and a file that nobody uses is told") {
+  TempFolder folder;
+  write_tidy_game(folder);
+  const Ran tidy = vole_in(folder, "check");
+  CAPTURE(tidy.output);
+  CHECK(tidy.code == 0);
+  folder.write_picture("assets/old.png", {4, 4});
+  folder.write("assets/notes.txt", "paint the shed");
+  folder.write("levels/spare.level.toml", "[[layers]]\nname = \"things\"\n");
+  const Ran ran = vole_in(folder, "check");
+  CHECK(ran.code == 1);
+  CHECK(
+      has(ran.output,
+          "./assets/old.png: warning: nobody uses this file: no kind, level or code names it [unused-file]"));
+  CHECK(has(ran.output, "./assets/notes.txt: warning"));
+  CHECK(has(ran.output, "./levels/spare.level.toml: warning"));
+  CHECK(has(ran.output, "3 problems"));
+  // A name in quotes in the code is a use; so is a generated one, but not one that merely begins the same.
+  append(folder, "src/main.cpp", "// draw(\"old\"); names::level::spare; names::sheet::older\n");
+  const Ran used = vole_in(folder, "check");
+  CHECK_FALSE(has(used.output, "old.png"));
+  CHECK_FALSE(has(used.output, "spare"));
+  folder.write("src/main.cpp", "load_level(\"patch\"); names::level::spare; names::sheet::older\n");
+  CHECK(has(vole_in(folder, "check").output, "old.png"));
+}
+
+TEST_CASE("frames that show nothing are told, but not the blanks of a font") {
+  TempFolder folder;
+  write_tidy_game(folder);
+  write_half_empty(folder, "assets/flash.png");
+  folder.write("assets/flash.sheet.toml", "frame = { size = [4, 8] }\n");
+  append(folder, "src/main.cpp", "// \"flash\"");
+  CHECK(has(vole_in(folder, "check").output,
+            "./assets/flash.sheet.toml: warning: frames 2, 3 of \"flash\" show nothing [empty-frame]"));
+  append(folder, "assets/flash.sheet.toml", "[font]\nglyphs = [\"ab  \"]\n");
+  const Ran font = vole_in(folder, "check");
+  CAPTURE(font.output);
+  CHECK(font.code == 0);
+}
+
+TEST_CASE("names that hide others or differ by letter case only are told") {
+  TempFolder folder;
+  write_tidy_game(folder);
+  folder.write("assets/soil.sheet.toml", "picture = \"mouse.png\"\n");
+  folder.write_picture("assets/Mouse.png", {4, 4});
+  append(folder, "src/main.cpp", "// \"soil\" \"Mouse\"");
+  const Ran ran = vole_in(folder, "check");
+  CHECK(has(ran.output,
+            "./assets/soil.sheet.toml: warning: the sheet \"soil\" hides the picture \"soil.png\" beside it, "
+            "which it "
+            "does not use; name one of them otherwise [hidden-name]"));
+  CHECK(has(ran.output, "mouse.png: warning: differs from assets/Mouse.png by letter case only"));
+  folder.write("assets/soil.sheet.toml", "picture = \"MOUSE.png\"\n");
+  CHECK(has(vole_in(folder, "check").output, "and letter case counts"));
+}
+
+TEST_CASE("what goes beyond the project's own limits is told") {
+  TempFolder folder;
+  write_tidy_game(folder);
+  append(folder, "game.toml",
+         "[limits]\npicture_side = 20\nframes_in_sheet = 4\ncells_in_level = 30\nfile_kib = 1\nassets_kib = "
+         "1\n");
+  folder.write("assets/notes.txt", std::string(3000, 'x'));
+  const Ran ran = vole_in(folder, "check");
+  for (const char* line :
+       {"./assets/mouse.png: warning: is 32 pixels along a side; the project's limit is 20 [over-limit]",
+        "./assets/mouse.sheet.toml: warning: has 8 frames; the project's limit is 4",
+        "./levels/patch.level.toml: warning: has 40 cells; the project's limit is 30",
+        "./assets/notes.txt: warning: has 3 KiB; the project's limit is 1",
+        "./game.toml: warning: all assets have "})
+    CAPTURE(ran.output);
+    CHECK(has(ran.output, line));
+}
+
+TEST_CASE("each rule can be let pass where it is broken, with a reason") {
+  TempFolder folder;
+  write_tidy_game(folder);
+  write_half_empty(folder, "assets/flash.png");
+  folder.write(
+      "assets/flash.sheet.toml",
+      "frame = { size = [4, 8] }\n[check]\nallow = { empty-frame = \"dark between two flashes\", unused-file "
+      "= \"for the thunder\" }\n");
+  append(folder, "game.toml", "[check.files.\"assets/flash.png\"]\nunused-file = \"goes with its sheet\"\n");
+  append(folder, "kinds.toml", "[check]\nallow = { unused-file = \"no file of the assets, but why not\" }\n");
+  const Ran ran = vole_in(folder, "check");
+  CAPTURE(ran.output);
+  CHECK(ran.code == 0);
+  // Pixels that are left over at the edge are allowed in the same way, and then not used.
+  folder.write_picture("assets/odd.png", {9, 8});
+  append(folder, "src/main.cpp", "// \"odd\"");
+  folder.write("assets/odd.sheet.toml", "frame = { size = [4, 8] }\n");
+  CHECK(has(vole_in(folder, "check").output,
+            "do not fill \"odd\", which is 9 wide; or allow = { uneven-frames"));
+  append(folder, "assets/odd.sheet.toml", "check = { allow = { uneven-frames = \"a line of notes\" } }\n");
+  CHECK(vole_in(folder, "check").code == 0);
+}
+
+TEST_CASE("a rule that is not there and one without a reason are errors themselves") {
+  TempFolder folder;
+  write_tidy_game(folder);
+  append(folder, "game.toml",
+         "[check]\nallow = { unused-fle = \"x\" }\n[check.files.\"assets/none.png\"]\nunused-file = \"\"\n");
+  const Ran ran = vole_in(folder, "check");
+  CHECK(ran.code == 1);
+  CHECK(has(ran.output, "game.toml:6:11: error: no rule \"unused-fle\"; did you mean \"unused-file\"?"));
+  CHECK(has(ran.output, "game.toml:8:15: error: why \"unused-file\" is allowed is missing"));
+  CHECK(has(ran.output, "no file \"assets/none.png\""));
+}
+
+TEST_CASE("groups, points and rings of carried things are checked, and JSON names the rule") {
+  TempFolder folder;
+  write_tidy_game(folder);
+  append(folder, "game.toml",
+         "[groups.a]\nneeds = [\"a\"]\nsheets = [\"mose\"]\n[scenes]\npatch = [\"b\"]\n");
+  append(folder, "kinds.toml",
+         "[ring]\nsprite = { sheet = \"mouse\", frame = \"x\" }\ncarries = { paw = \"ring\" }\n");
+  folder.write_picture("assets/old.png", {4, 4});
+  const Ran ran = vole_in(folder, "check");
+  for (const char* line :
+       {"the group \"a\" contains itself", "no sheet \"mose\"; did you mean \"mouse\"?", "no group \"b\"",
+        "\"ring\" carries something that carries it", "no frame \"x\" in \"mouse\""})
+    CAPTURE(ran.output);
+    CHECK(has(ran.output, line));
+  const Ran json = vole_in(folder, "check --json");
+  CHECK(has(json.output, "\"rule\": \"unused-file\""));
+  CHECK(has(json.output, "\"severity\": \"warning\""));
+}
+
+TEST_CASE("an independent validator accepts the demo's files and a new game's, and refuses broken ones") {
+  TempFolder folder;
+  REQUIRE(vole_in(folder, "schema -o schemas").code == 0);
+  REQUIRE(vole_in(folder, "new game").code == 0);
+  const std::string validator = "python3 " + as_word(source_folder() + "/tests/validate_schemas.py") + " ";
+  const std::string all = "find " + as_word(allotment_folder()) + " " + as_word(folder.path("game")) +
+                          " -name '*.toml' -o -name '*.run' | grep -v /build";
+  const Ran good = run_command(validator + as_word(folder.path("schemas")) + " $(" + all + ") 2>&1");
+  CAPTURE(good.output);
+  CHECK(good.code == 0);
+  // The files of a new game name the schemas that lie beside them.
+  CHECK(vole::read_text(folder.path("game/levels/wall.level.toml"), 1 << 20)
+            .starts_with("#:schema ../schemas/level.schema.json\n"));
+  CHECK(vole::read_text(folder.path("game/schemas/level.schema.json"), 1 << 20) ==
+        vole::read_text(folder.path("schemas/level.schema.json"), 1 << 20));
+  const auto refused = [&](const std::string& file, const std::string& text) {
+    folder.write(file, text);
+    return run_command(validator + as_word(folder.path("schemas")) + " " + as_word(folder.path(file)));
+  };
+  CHECK(has(refused("a.sheet.toml", "clips = { run = { fps = 12 } }\n").output,
+            "'frames' is a required property"));
+  CHECK(has(refused("a.sheet.toml", "pivott = \"top\"\n").output, "'pivott' was unexpected"));
+  CHECK(refused("a.sheet.toml", "pivot = \"tip\"\n").code == 1);
+  CHECK(refused("a.sheet.toml", "pivot = [1, 2, 3]\n").code == 1);
+  CHECK(refused("a.sheet.toml", "clips = { run = { frames = [0], fps = 0 } }\n").code == 1);
+  CHECK(refused("a.sheet.toml", "colour = \"red\"\nsize = [1, 1]\n").code == 1);
+  CHECK(refused("kinds.toml", "[mouse]\nbody = { size = [0, 4] }\n").code == 1);
+  CHECK(refused("kinds.toml", "[mouse]\nsprite = {}\n").code == 1);
+  CHECK(refused("a.level.toml", "[[layers]]\nname = \"a\"\norder = \"height\"\n").code == 1);
+  CHECK(refused("a.level.toml", "[[layers]]\nname = \"a\"\n[[places]]\nat = [1, 2]\n").code == 1);
+  CHECK(refused("a.level.toml",
+                "[[layers]]\nname = \"a\"\n[[places]]\nkind = \"b\"\nat = [1, 2]\nbulb = { worth = 2 }\n")
+            .code == 0);
+}
