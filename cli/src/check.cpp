@@ -123,14 +123,14 @@ class Checker {
   }
 
   void check_groups() {
+    for (const auto& scene : project_.assets.scenes)
+      attempt([&] { vole::wanted_by_scene(project_.assets, scene.name, catalog_); });
     vole::AssetGroups every = project_.assets;
     // A scene that needs every group brings them all to light.
     every.scenes.push_back({"", {}, {}});
     for (const auto& group : every.groups) every.scenes.back().value.push_back({group.name, group.place});
     for (const vole::WantedAsset& wanted : vole::wanted_by_scene(every, "", catalog_))
       named_.insert(fmt::format("{} {}", wanted.sort, wanted.name));
-    for (const auto& scene : project_.assets.scenes)
-      attempt([&] { vole::wanted_by_scene(project_.assets, scene.name, catalog_); });
   }
 
   void check_kinds() {

@@ -30,9 +30,7 @@ class Sources {
  public:
   explicit Sources(const std::string& root, const std::vector<std::string>& files) {
     for (const std::string& file : files) {
-      const bool is_code =
-          std::any_of(endings.begin(), endings.end(), [&](auto e) { return file.ends_with(e); });
-      if (!is_code) continue;
+      if (!is_code(file)) continue;
       try {
         text_ += vole::read_text(vole::join_path(root, file), std::size_t{16} << 20) + "\n";
       } catch (const Error&) {
@@ -41,6 +39,9 @@ class Sources {
     }
   }
 
+  static bool is_code(const std::string& file) {
+    return std::any_of(endings.begin(), endings.end(), [&](auto ending) { return file.ends_with(ending); });
+  }
   bool any() const { return !text_.empty(); }
 
   // `scope` is "sheet", "font", "level" or "sound".
@@ -136,7 +137,7 @@ class RuleChecker {
     }
     for (const std::string& file : files_) {
       const bool asset = file.starts_with("assets/") || file.starts_with("levels/");
-      if (!asset || used.count(file) != 0 || is_broken(file)) continue;
+      if (!asset || used.count(file) != 0 || Sources::is_code(file) || is_broken(file)) continue;
       add("unused-file", file, "nobody uses this file: no kind, level or code names it");
     }
   }

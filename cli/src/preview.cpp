@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <deque>
 #include <filesystem>
 
 #include "commands.hpp"
@@ -50,7 +51,17 @@ class Page {
   void text(const vole::Font& font, Vec2 at, std::string_view text, const vole::TextStyle& style) {
     vole::draw_text(list_, layer_, font, text, at, style);
   }
-  void box(const vole::Sheet& sheet, const vole::Rect& box) { vole::draw_box(list_, layer_, sheet, box); }
+  // A box of this size, enlarged.
+  void box(const vole::Sheet& sheet, Vec2 at, IVec2 size, int scale) {
+    DrawList list;
+    list.start(size);
+    vole::draw_box(list, list.add_layer({0, 0}), sheet, {{0, 0}, Vec2(size)});
+    list.sort();
+    Image image(size, paper);
+    vole::Raster().draw(list, image);
+    pictures_.emplace_back(image);
+    picture(pictures_.back(), at, static_cast<float>(scale));
+  }
   void picture(const vole::Picture& picture, Vec2 at, float scale) {
     vole::PictureItem item = vole::show(vole::frame_of(picture, picture.area()), at);
     item.scale = {scale, scale};
@@ -94,6 +105,7 @@ class Page {
   Image image_;
   DrawList list_;
   LayerId layer_ = 0;
+  std::deque<vole::Picture> pictures_;  // made for this page
 };
 
 // The largest whole scale at which `count` cells (with `extra` pixels of room each) fit into the width and
@@ -190,8 +202,10 @@ void draw_boxes(Page& sheet_page, const vole::Sheet& sheet, int y) {
   if (borders.left + borders.right + borders.top + borders.bottom == 0) return;
   constexpr int margin = 24;
   sheet_page.text({margin, static_cast<float>(y)}, "as a box:");
-  sheet_page.box(sheet, {{300, static_cast<float>(y)}, {static_cast<float>(sheet.frame_size.x * 3), 40}});
-  sheet_page.box(sheet, {{520, static_cast<float>(y)}, {500, 120}});
+  const IVec2 least{borders.left + borders.right + 1, borders.top + borders.bottom + 1};
+  const auto top = static_cast<float>(y);
+  sheet_page.box(sheet, {300, top}, least * 2, 4);
+  sheet_page.box(sheet, {340 + static_cast<float>(least.x) * 8, top}, {150, 60}, 4);
 }
 
 // The most that a contact sheet shows; more would be too small to see.

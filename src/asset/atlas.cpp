@@ -103,18 +103,18 @@ Atlas AssetSort<Atlas>::load(Loading& loading) {
   return atlas;
 }
 
-Sheet sheet_from_atlas(Loading& loading) {
+std::shared_ptr<const Sheet> sheet_from_atlas(Loading& loading) {
   Catalog& catalog = loading.catalog();
   const std::string start = catalog.asset_path("");
   const std::string name =
       loading.path().substr(start.size(), loading.path().size() - start.size() - atlas_ending.size());
   const Asset<Atlas> atlas = catalog.get<Atlas>(name);
-  for (const std::string& file : catalog.files_of(atlas)) loading.depends_on(file);
-  const std::shared_ptr<const Sheet> sheet = atlas->find(loading.name());
+  loading.depends_on(atlas);
+  std::shared_ptr<const Sheet> sheet = atlas->find(loading.name());
   if (!sheet)
     throw Error(Place::whole_file(loading.path()),
                 fmt::format("holds no sheet \"{}\" any more", loading.name()), "run `vole atlas` again");
-  return *sheet;
+  return sheet;
 }
 
 std::string AssetSort<Sheet>::find_packed(Catalog& catalog, std::string_view name) {

@@ -28,9 +28,14 @@ std::vector<std::string> Catalog::loose_paths(const SortInfo& sort, std::string_
 
 std::string Catalog::path_of(const SortInfo& sort, std::string_view name) {
   if (name.empty() || name.starts_with('/') || name.find("..") != std::string_view::npos) return {};
-  for (const std::string& path : loose_paths(sort, name))
+  const std::vector<std::string> paths = loose_paths(sort, name);
+  for (const std::string& path : paths)
+    if (is_listed(path)) return path;
+  if (sort.find_packed)
+    if (std::string packed = sort.find_packed(*this, name); !packed.empty()) return packed;
+  for (const std::string& path : paths)
     if (file_exists(path)) return path;
-  return sort.find_packed ? sort.find_packed(*this, name) : std::string();
+  return {};
 }
 
 std::vector<std::string> Catalog::loose_names(const SortInfo& sort) const {
@@ -123,13 +128,14 @@ void Catalog::drop_unused(const std::function<bool(std::string_view, std::string
 
 void Catalog::load(detail::SlotBase& slot) {
   Loading loading(*this, slot.name_, slot.path_);
-  loading.depends_on(slot.path_);
   // Stamps are taken before reading: a write in between is then seen as a change.
   const std::uint64_t own_stamp = file_stamp(slot.path_);
   const auto watch = [&] {
     slot.watched_.clear();
-    for (const std::string& path : loading.files())
-      slot.watched_.push_back({path, path == slot.path_ ? own_stamp : file_stamp(path)});
+    slot.watched_.push_back({slot.path_, own_stamp});
+    for (const Loading::Dependency& file : loading.files())
+      if (file.path != slot.path_)
+        slot.watched_.push_back({file.path, file.stamp ? *file.stamp : file_stamp(file.path)});
   };
   try {
     slot.load(loading);
@@ -143,20 +149,37 @@ void Catalog::load(detail::SlotBase& slot) {
   // A file that would go before the one that was read.
   for (const std::string& path : slot.loose_paths_) {
     if (path == slot.path_) break;
-    slot.watched_.push_back({path, file_stamp(path)});
+    slot.watched_.push_back({path, is_listed(path) ? file_stamp(path) : 0});
   }
   slot.problems_.clear();
   ++slot.version_;
 }
 
+bool Catalog::is_listed(const std::string& path) {
+  if (!std::exchange(listed_, true)) {
+    listing_.clear();
+    atlases_.clear();
+    constexpr std::string_view atlas_ending = ".atlas.toml";
+    const std::string assets = asset_path({});
+    for (const std::string& folder : {assets, join_path(root_, "levels")}) {
+      if (!folder_exists(folder)) continue;
+      for (const std::string& file : list_files(folder)) {
+        if (file.ends_with(atlas_ending) && folder == assets)
+          atlases_.push_back(file.substr(0, file.size() - atlas_ending.size()));
+        listing_.insert(join_path(folder, file));
+      }
+    }
+  }
+  return listing_.find(path) != listing_.end();
+}
+
 const std::vector<std::string>& Catalog::listed_atlases() {
-  if (!std::exchange(atlases_listed_, true))
-    atlases_ = loose_names({"atlas", "assets", ".atlas.toml", {}, nullptr, nullptr});
+  is_listed({});
   return atlases_;
 }
 
 int Catalog::refresh(Report& report) {
-  atlases_listed_ = false;
+  listed_ = false;
   int loaded = 0;
   // Loading one may add others at the end, which are fresh.
   for (std::size_t i = 0, count = slots_.size(); i < count; ++i) {

@@ -186,7 +186,7 @@ IVec2 Font::measure(std::string_view text) const {
 Font AssetSort<Font>::load(Loading& loading) {
   if (loading.path().ends_with(".font.toml")) return load_truetype(loading);
   const Asset<Sheet> sheet = loading.catalog().get<Sheet>(loading.name());
-  for (const std::string& file : loading.catalog().files_of(sheet)) loading.depends_on(file);
+  loading.depends_on(sheet);
   if (!sheet->font)
     throw Error(Place::whole_file(loading.path()),
                 fmt::format("\"{}\" is no font: it has no [font] table", sheet->name));

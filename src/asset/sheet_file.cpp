@@ -241,8 +241,12 @@ Sheet AssetSort<Sheet>::stand_in(std::string_view name) {
   return sheet;
 }
 
-Sheet AssetSort<Sheet>::load(Loading& loading) {
+std::shared_ptr<const Sheet> AssetSort<Sheet>::load_shared(Loading& loading) {
   if (loading.path().ends_with(atlas_ending)) return sheet_from_atlas(loading);
+  return std::make_shared<const Sheet>(load(loading));
+}
+
+Sheet AssetSort<Sheet>::load(Loading& loading) {
   if (loading.path().ends_with(".png")) return whole_picture(loading.catalog().get<Picture>(loading.name()));
 
   Report report;

@@ -108,6 +108,6 @@ void complete_sheet(const SheetText& text, Sheet& sheet, Report& report);
 
 inline constexpr std::string_view atlas_ending = ".atlas.toml";
 // The sheet of this name out of the atlas that is its file.
-Sheet sheet_from_atlas(Loading& loading);
+std::shared_ptr<const Sheet> sheet_from_atlas(Loading& loading);
 
 }  // namespace vole

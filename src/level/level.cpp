@@ -203,7 +203,7 @@ class LevelBuilder {
     if (!text.picture.value.empty()) {
       try {
         const auto sheet = loading.catalog().get<Sheet>(text.picture.value, text.picture.place);
-        for (const std::string& file : loading.catalog().files_of(sheet)) loading.depends_on(file);
+        loading.depends_on(sheet);
         layer.picture = sheet.shared();
         layer.frame = sheet->posed(0);
       } catch (const Error& error) {
@@ -276,7 +276,7 @@ Level AssetSort<Level>::load(Loading& loading) {
     loading.depends_on(loading.catalog().asset_path(text.tileset.value + ".tileset.toml"));
     try {
       const Asset<Tileset> tileset = loading.catalog().get<Tileset>(text.tileset.value, text.tileset.place);
-      for (const std::string& file : loading.catalog().files_of(tileset)) loading.depends_on(file);
+      loading.depends_on(tileset);
       level.tileset = tileset.shared();
     } catch (const Error& error) {
       report.add(error);

@@ -13,6 +13,8 @@
 #include <functional>
 #include <map>
 #include <memory>
+#include <optional>
+#include <set>
 #include <string>
 #include <string_view>
 #include <vector>
@@ -22,6 +24,8 @@
 namespace vole {
 
 class Catalog;
+template <class T>
+class Asset;
 
 // What a loader works with: the asset's name and file, and the catalog for what it needs in turn.
 class Loading {
@@ -34,21 +38,36 @@ class Loading {
   const std::string& path() const { return path_; }
 
   // Names a file (or folder) whose change makes this asset stale. The asset's own file need not be named.
-  void depends_on(std::string path) { files_.push_back(std::move(path)); }
-  const std::vector<std::string>& files() const { return files_; }
+  void depends_on(std::string path) { files_.push_back({std::move(path), {}}); }
+  // Everything that another asset is made from, as it was when that one was read.
+  template <class T>
+  void depends_on(const Asset<T>& asset);
+
+  // A file, and its stamp when it was read, if that is known.
+  struct Dependency {
+    std::string path;
+    std::optional<std::uint64_t> stamp;
+  };
+  const std::vector<Dependency>& files() const { return files_; }
 
  private:
   Catalog& catalog_;
   std::string name_;
   std::string path_;
-  std::vector<std::string> files_;
+  std::vector<Dependency> files_;
 };
 
-// Specialised beside each type that a catalog can hold: `word`, `folder`, `ending`, and `static T
-// load(Loading&)`, which throws Error. Optional: `plain_ending` (a file that serves when there is none with
-// the first ending), `static T stand_in(std::string_view name)` (what a running game shows in place of one
-// that cannot be had), `static std::string find_packed(Catalog&, std::string_view name)` (the file that holds
-// it among others, or nothing) and `static std::vector<std::string> packed_names(Catalog&)`.
+// Specialised beside each type that a catalog can hold: `word`, `folder`, `ending`, and `load`, which throws
+// Error:
+//
+//   static T load(Loading&);
+//
+// and, where the sort has it, a `plain_ending` (of a file that serves when there is none with the first), and
+//
+//   static std::shared_ptr<const T> load_shared(Loading&);               // in place of load
+//   static T stand_in(std::string_view name);                            // shown for one that cannot be had
+//   static std::string find_packed(Catalog&, std::string_view name);     // the file that holds it among
+//   others static std::vector<std::string> packed_names(Catalog&);
 template <class T>
 struct AssetSort;
 
@@ -60,6 +79,7 @@ class SlotBase {
 
  protected:
   friend class vole::Catalog;  // loads and reloads; nobody else writes
+  friend class vole::Loading;
   virtual void load(Loading& loading) = 0;
   // Puts a stand-in in place; false when there is none for this sort.
   virtual bool use_stand_in() = 0;
@@ -96,7 +116,12 @@ class Slot final : public SlotBase {
   int version() const { return version_; }
 
  private:
-  void load(Loading& loading) override { value_ = std::make_shared<const T>(AssetSort<T>::load(loading)); }
+  void load(Loading& loading) override {
+    if constexpr (requires { AssetSort<T>::load_shared(loading); })
+      value_ = AssetSort<T>::load_shared(loading);
+    else
+      value_ = std::make_shared<const T>(AssetSort<T>::load(loading));
+  }
   bool use_stand_in() override {
     if constexpr (requires { AssetSort<T>::stand_in(name_); }) {
       value_ = std::make_shared<const T>(AssetSort<T>::stand_in(name_));
@@ -133,6 +158,7 @@ class Asset {
 
  private:
   friend class Catalog;
+  friend class Loading;
   explicit Asset(detail::Slot<T>* slot) : slot_(slot) {}
   detail::Slot<T>* slot_ = nullptr;
 };
@@ -270,11 +296,20 @@ class Catalog {
   std::string assets_ = "assets";
   bool stand_ins_ = false;
   int stand_ins_made_ = 0;
-  bool atlases_listed_ = false;
+  // What lies in assets/ and levels/, listed once and again after a refresh: to look a name up is then no
+  // question to the system. A file that came since is asked for when nothing else is found.
+  bool is_listed(const std::string& path);
+  bool listed_ = false;
+  std::set<std::string, std::less<>> listing_;
   std::vector<std::string> atlases_;
   // In the order in which loading was completed, so what an asset is made from comes before it.
   std::vector<std::unique_ptr<detail::SlotBase>> slots_;
   std::map<Key, detail::SlotBase*, ByName> by_name_;
 };
+
+template <class T>
+void Loading::depends_on(const Asset<T>& asset) {
+  for (const auto& watched : asset.slot_->watched_) files_.push_back({watched.path, watched.stamp});
+}
 
 }  // namespace vole

@@ -156,7 +156,8 @@ struct AssetSort<Sheet> {
   static constexpr std::string_view folder = "assets";
   static constexpr std::string_view ending = ".sheet.toml";
   static constexpr std::string_view plain_ending = ".png";
-  static Sheet load(Loading& loading);
+  static Sheet load(Loading& loading);  // from a file of its own
+  static std::shared_ptr<const Sheet> load_shared(Loading& loading);
   static Node schema();  // of its file: see schema.hpp
   static Sheet stand_in(std::string_view name);
   static std::string find_packed(Catalog& catalog, std::string_view name);
