@@ -34,7 +34,7 @@ ctest --test-dir build/sanitize --output-on-failure
 
 step "clang: library, example, tests; and each loader fuzzed for a few seconds"
 cmake -S . -B build/clang -G Ninja -DCMAKE_CXX_COMPILER=clang++ -DCMAKE_BUILD_TYPE=RelWithDebInfo \
-  -DVOLE_FUZZ=ON -DVOLE_SANITIZE=address,undefined -DVOLE_TOOL=OFF -DVOLE_WARNINGS_ARE_ERRORS=ON >/dev/null
+  -DVOLE_FUZZ=ON -DVOLE_SANITIZE=address,undefined -DVOLE_WARNINGS_ARE_ERRORS=ON >/dev/null
 cmake --build build/clang
 ctest --test-dir build/clang --output-on-failure
 tests/fuzz/run.sh build/clang/tests/vole_fuzz 5

@@ -27,3 +27,12 @@ grep -q 'find_package(vole' "$work/game/CMakeLists.txt"
 cmake -S "$work/game" -B "$work/game/build" -DCMAKE_PREFIX_PATH="$work/installed" -DCMAKE_CXX_FLAGS="$*"
 cmake --build "$work/game/build"
 "$work/game/build/game" --headless --ticks 30
+
+# A clip that was renamed in its file does not compile any more, and the message has its name.
+test -f "$work/installed/share/vole/schemas/sheet.schema.json"
+sed -i 's/^\[clips.hop\]/[clips.skip]/' "$work/game/assets/robin.sheet.toml"
+if cmake --build "$work/game/build" >"$work/log" 2>&1; then
+  echo "a clip that is gone still compiles" >&2
+  exit 1
+fi
+grep -q 'hop' "$work/log"

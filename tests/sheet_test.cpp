@@ -1,4 +1,7 @@
 // Where frames may come from, named points, pivots by clip, and sheets that lie in an atlas.
+#include <atomic>
+#include <thread>
+
 #include "support.hpp"
 #include "vole/asset/atlas.hpp"
 #include "vole/asset/packing.hpp"
@@ -245,6 +248,42 @@ TEST_CASE("a broken atlas is told of, and what it holds is found by name beside 
   folder.write("assets/pack.atlas.toml", "pages = []\nsheets = { a = {} }\n");
   CHECK(error_of([&] { vole::Catalog(folder.path()).get<vole::Atlas>("pack"); }, folder) ==
         "assets/pack.atlas.toml:2:12: error: sheet \"a\" has no frames");
+}
+
+TEST_CASE("a folder that changes while it is read gives what is there, or an Error") {
+  TempFolder folder;
+  for (int i = 0; i < 40; ++i)
+    folder.write_picture(std::string("assets/a/p").append(std::to_string(i)).append(".png"), {4, 4});
+  folder.write("assets/a.sheet.toml", "folder = \"a\"\n");
+  std::atomic<bool> over{false};
+  std::thread troublemaker([&] {
+    for (int round = 0; !over; ++round) {
+      std::error_code ignored;
+      const auto from = folder.path("assets/a"), to = folder.path("assets/b");
+      std::filesystem::rename(round % 2 == 0 ? from : to, round % 2 == 0 ? to : from, ignored);
+      std::filesystem::remove(
+          folder.path(std::string("assets/a/p").append(std::to_string(round % 40)).append(".png")), ignored);
+      if (round % 40 == 39)
+        for (int i = 0; i < 40; ++i)
+          vole::write_whole(folder.path(std::string("assets/a/p").append(std::to_string(i)).append(".png")),
+                            vole::encode_png(vole::Image({4, 4})));
+    }
+  });
+  int good = 0, bad = 0;
+  for (int round = 0; round < 200; ++round) {
+    try {
+      vole::Catalog catalog(folder.path());
+      const auto sheet = catalog.get<vole::Sheet>("a");
+      ++good;
+      REQUIRE(sheet->frames.size() == sheet->frame_names.size());
+    } catch (const vole::Error& error) {
+      ++bad;
+      REQUIRE(std::string_view(error.what()).size() > 10);
+    }
+  }
+  over = true;
+  troublemaker.join();
+  CHECK(good + bad == 200);
 }
 
 TEST_CASE("a wrong letter case is named as such") {

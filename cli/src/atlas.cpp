@@ -10,6 +10,7 @@
 #include "commands.hpp"
 #include "game_files.hpp"
 #include "names_header.hpp"
+#include "progress.hpp"
 #include "vole/base/node.hpp"
 
 namespace {
@@ -147,7 +148,10 @@ void write_atlas(Catalog& catalog, const AtlasOptions& options) {
   ImageStore images(catalog);
   AtlasPages pages;
   std::vector<PackedSheet> sheets;
-  for (const std::string& name : sheets_of_game(catalog)) {
+  const std::vector<std::string> names = sheets_of_game(catalog);
+  Progress progress("reading", names.size());
+  for (const std::string& name : names) {
+    progress.step();
     try {
       sheets.push_back(take_in(catalog, name, images, pages));
     } catch (const Error& error) {
@@ -157,8 +161,9 @@ void write_atlas(Catalog& catalog, const AtlasOptions& options) {
   report.throw_if_errors();
   if (sheets.empty()) throw Error(Place::whole_file(options.folder), "holds no picture to pack");
   pages.lay_out(options.page);
+  Progress writing("writing pages", pages.pages().size());
   const std::string file = vole::join_path(options.output, options.name + ".atlas.toml");
-  for (std::size_t i = 0; i < pages.pages().size(); ++i)
+  for (std::size_t i = 0; i < pages.pages().size(); ++i, writing.step())
     vole::write_png(vole::join_path(options.output, fmt::format("{}-{}.png", options.name, i + 1)),
                     pages.pages()[i]);
   vole::write_whole(file, atlas_text(sheets, pages, options.name));

@@ -64,6 +64,31 @@ void check_complete(const Bytes& bytes, const Place& place) {
   throw Error(place, "is cut off: the PNG has no end", "save it again or copy it once more");
 }
 
+// A channel of 16 bits to the nearest of 8.
+std::uint8_t to_8_bits(stbi_us value) {
+  return static_cast<std::uint8_t>((std::uint32_t{value} * 255 + 32895) >> 16);
+}
+std::uint8_t to_8_bits(stbi_uc value) {
+  return value;
+}
+
+template <class Channel>
+Image decode(const Bytes& bytes, const Place& place,
+             Channel* (*load)(const stbi_uc*, int, int*, int*, int*, int)) {
+  int width = 0, height = 0, channels = 0;
+  Channel* const pixels = load(bytes.data(), static_cast<int>(bytes.size()), &width, &height, &channels, 4);
+  if (!pixels) throw Error(place, fmt::format("is a broken PNG picture ({})", stbi_failure_reason()));
+  const std::unique_ptr<Channel, void (*)(void*)> owner(pixels, stbi_image_free);
+  Image image({width, height});
+  const Channel* from = pixels;
+  for (int y = 0; y < height; ++y) {
+    Colour* to = image.row(y);
+    for (int x = 0; x < width; ++x, from += 4)
+      to[x] = {to_8_bits(from[0]), to_8_bits(from[1]), to_8_bits(from[2]), to_8_bits(from[3])};
+  }
+  return image;
+}
+
 }  // namespace
 
 Image::Image(IVec2 size, Colour fill_colour)
@@ -77,18 +102,9 @@ void Image::fill(Colour colour) {
 Image decode_png(const Bytes& bytes, const Place& place) {
   check_header(bytes, place);
   check_complete(bytes, place);
-  int width = 0, height = 0, channels = 0;
-  stbi_uc* const pixels =
-      stbi_load_from_memory(bytes.data(), static_cast<int>(bytes.size()), &width, &height, &channels, 4);
-  if (!pixels) throw Error(place, fmt::format("is a broken PNG picture ({})", stbi_failure_reason()));
-  const std::unique_ptr<stbi_uc, void (*)(void*)> owner(pixels, stbi_image_free);
-  Image image({width, height});
-  for (int y = 0; y < height; ++y) {
-    const stbi_uc* from = pixels + static_cast<std::size_t>(y) * static_cast<std::size_t>(width) * 4;
-    Colour* to = image.row(y);
-    for (int x = 0; x < width; ++x, from += 4) to[x] = {from[0], from[1], from[2], from[3]};
-  }
-  return image;
+  constexpr std::size_t depth_at = 24;  // of a channel, in the header
+  return bytes[depth_at] == 16 ? decode(bytes, place, stbi_load_16_from_memory)
+                               : decode(bytes, place, stbi_load_from_memory);
 }
 
 Image read_png(const std::string& path) {

@@ -3,15 +3,16 @@
 set -eu
 program=$1
 seconds=$2
-for target in picture toml sheet font tileset level kinds controls project recording; do
+for target in picture toml sheet "named sheet" font truetype "truetype text" atlas tileset level kinds controls project recording; do
   log=$(mktemp)
-  if VOLE_FUZZ_TARGET=$target "$program" -max_total_time="$seconds" -max_len=20000 -rss_limit_mb=2048 -artifact_prefix="fuzz-$target-" >"$log" 2>&1; then
+  file=$(echo "$target" | tr ' ' '-')
+  if VOLE_FUZZ_TARGET="$target" "$program" -max_total_time="$seconds" -max_len=70000 -rss_limit_mb=2048 -artifact_prefix="fuzz-$file-" >"$log" 2>&1; then
     echo "$target: $(grep -oE 'Done [0-9]+ runs' "$log" | tail -n 1), no crash"
     rm -f "$log"
   else
     tail -n 40 "$log"
     rm -f "$log"
-    echo "$target: crashed; the input is in fuzz-$target-*" >&2
+    echo "$target: crashed; the input is in fuzz-$file-*" >&2
     exit 1
   fi
 done

@@ -5,6 +5,7 @@
 #include <filesystem>
 
 #include "vole/app/project.hpp"
+#include "vole/asset/atlas.hpp"
 #include "vole/asset/font.hpp"
 #include "vole/input/recording.hpp"
 #include "vole/level/kinds.hpp"
@@ -23,6 +24,21 @@ class Folder {
           "picture = \"mouse.png\"\nframe = { size = [8, 8], margin = 0, spacing = 0 }\npivot = \"bottom\"\n"
           "[clips.run]\nframes = [0, 1, 2]\nfps = 12\nloop = false\n[font]\nglyphs = [\"ABCD\", "
           "\"\u00e9fgh\"]\ngap = 1\n");
+    write(
+        "assets/named.sheet.toml",
+        "picture = \"mouse\"\npivot = [1, 2]\n[frames.a]\narea = [0, 0, 8, 8]\npivot = \"top\"\n[frames.b]\n"
+        "area = [8, 0, 4, 4]\noffset = [1, 1]\nsize = [8, 8]\n[clips.run]\nframes = [\"a\", 1]\npivot = "
+        "\"left\"\n"
+        "[points.paw]\nat = [3, 3]\nframes = { b = [1, 1], 0 = [2, 2] }\n[borders]\nleft = 2\nstretch = "
+        "true\n");
+    write("assets/pack.atlas.toml",
+          "pages = [\"mouse.png\"]\n[sheets.a]\nfont = { glyphs = [\"ab\"], kerning = { ab = 1 } }\ncolumns "
+          "= 2\n"
+          "[sheets.a.frames]\n0 = { area = [0, 0, 8, 8], page = 0 }\n1 = { area = [0, 0, 0, 0], size = [8, "
+          "8] }\n"
+          "[sheets.b]\ncolour = \"#123456\"\nsize = [4, 4]\ncount = 2\n");
+    write("assets/hand.ttf", vole::read_text(VOLE_SAMPLE_FONT, 1 << 20));
+    write("assets/hand.font.toml", "file = \"hand.ttf\"\nsize = 9\nsmooth = false\nletters = \"\u00e9\"\n");
     write("assets/mouse.tileset.toml",
           "frame = { size = [8, 8] }\n[tiles]\nsoil = { cell = [0, 0], solid = true }\ngrass = { cell = [3, "
           "1] }\n");
@@ -37,7 +53,9 @@ class Folder {
           "[actions]\njump = [\"key Space\"]\n[axes.walk]\nless = [\"key KeyA\"]\nstick = [\"pad stick left "
           "x\"]\n");
     write("game.toml",
-          "title = \"T\"\nid = \"t\"\ncanvas = [64, 32]\nticks_per_second = 60\nfirst_scene = \"a\"\n");
+          "title = \"T\"\nid = \"t\"\ncanvas = [64, 32]\nticks_per_second = 60\nfirst_scene = "
+          "\"a\"\n[groups.b]\nneeds = [\"c\"]\nsheets = [\"m*\"]\n[groups.c]\nfonts = [\"mouse\"]\n"
+          "[scenes]\na = [\"b\"]\n[limits]\npicture_side = 9\n[check]\nallow = { unused-file = \"x\" }\n");
     write("a.run",
           "game = \"t\"\nseed = 7\nticks_per_second = 60\nticks = 9\nchecksum = \"00\"\ncheckpoints = [\"3 "
           "00\"]\n"
@@ -86,6 +104,19 @@ void load_sheet(std::string_view bytes) {
 void load_font(std::string_view bytes) {
   load_asset<vole::Font>("mouse", "assets/mouse.sheet.toml", bytes);
 }
+void load_named_sheet(std::string_view bytes) {
+  load_asset<vole::Sheet>("named", "assets/named.sheet.toml", bytes);
+}
+void load_atlas(std::string_view bytes) {
+  load_asset<vole::Atlas>("pack", "assets/pack.atlas.toml", bytes);
+}
+void load_truetype(std::string_view bytes) {
+  vole::cut_truetype(vole::Bytes(bytes.begin(), bytes.end()), {16, true, ""},
+                     vole::Place::whole_file("f.ttf"));
+}
+void load_truetype_text(std::string_view bytes) {
+  load_asset<vole::Font>("hand", "assets/hand.font.toml", bytes);
+}
 void load_tileset(std::string_view bytes) {
   load_asset<vole::Tileset>("mouse", "assets/mouse.tileset.toml", bytes);
 }
@@ -102,7 +133,9 @@ void load_controls(std::string_view bytes) {
 }
 void load_project(std::string_view bytes) {
   folder().write("fuzzed-game.toml", bytes);
-  vole::read_project(folder().path("fuzzed-game.toml"));
+  const vole::Project project = vole::read_project(folder().path("fuzzed-game.toml"));
+  vole::Catalog catalog(folder().path());
+  for (const auto& scene : project.assets.scenes) vole::wanted_by_scene(project.assets, scene.name, catalog);
 }
 void load_recording(std::string_view bytes) {
   folder().write("fuzzed.run", bytes);
@@ -119,6 +152,10 @@ const std::vector<FuzzTarget>& fuzz_targets() {
                                                {"toml", "levels/patch.level.toml", load_toml},
                                                {"sheet", "assets/mouse.sheet.toml", load_sheet},
                                                {"font", "assets/mouse.sheet.toml", load_font},
+                                               {"named sheet", "assets/named.sheet.toml", load_named_sheet},
+                                               {"atlas", "assets/pack.atlas.toml", load_atlas},
+                                               {"truetype", "assets/hand.ttf", load_truetype},
+                                               {"truetype text", "assets/hand.font.toml", load_truetype_text},
                                                {"tileset", "assets/mouse.tileset.toml", load_tileset},
                                                {"level", "levels/patch.level.toml", load_level},
                                                {"kinds", "kinds.toml", load_kinds},

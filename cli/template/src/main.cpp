@@ -3,10 +3,14 @@
 #include <string>
 #include <vole/desktop.hpp>
 
+#include "names.hpp"
+
+using Robin = names::sheet::robin;  // a clip that its sheet has not does not compile
+
 class Wall : public vole::Scene {
  public:
   void enter(vole::Stage& stage) override {
-    stage.load_level("wall");
+    stage.load_level(names::level::wall);
     robin_ = stage.first("robin");
     stage.follow(robin_);
     stage.when_meet("robin", "berry", [this, &stage](vole::Entity, vole::Entity berry) {
@@ -17,11 +21,11 @@ class Wall : public vole::Scene {
 
   void tick(vole::Stage& stage) override {
     const auto& body = stage.get<vole::Body>(robin_);
-    auto& sprite = stage.get<vole::Sprite>(robin_);
+    vole::SpriteOf<Robin> look(stage.get<vole::Sprite>(robin_));
     if (!body.on_ground)
-      sprite.play(body.velocity.y < 0 ? "up" : "down");
+      look.play(body.velocity.y < 0 ? Robin::clip::up : Robin::clip::down);
     else
-      sprite.play(std::abs(body.velocity.x) > 4 ? "hop" : "sit");
+      look.play(std::abs(body.velocity.x) > 4 ? Robin::clip::hop : Robin::clip::sit);
   }
 
   void draw(vole::Drawing& drawing) const override {

@@ -214,9 +214,9 @@ Image paint_leaves() {
       const int y = step * (6 + twig % 3 * 2) / 26 - 3 + (step > length / 2 ? (step - length / 2) / 3 : 0);
       if (y < 28 && y >= 0)
         for (int dy = 0; dy < 2; ++dy) image.at(x % 480, y + dy) = ink(dy == 0 ? 'b' : 'k');
-      if (step % 2 == 0) {
+      if (step % 4 == 0) {
         const int which = static_cast<int>(chance.below(5));
-        leaf(x - 2, y + (step % 2 == 0 ? 1 : -4),
+        leaf(x - 2, y + (step % 8 == 0 ? 1 : -3),
              which == 0  ? 'o'
              : which < 3 ? 'd'
                          : 'h',
