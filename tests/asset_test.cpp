@@ -90,7 +90,7 @@ TEST_CASE("what is wrong with a sheet is told at its place") {
 }
 
 TEST_CASE("a clip shows each frame for its exact time, and never drifts") {
-  vole::Clip clip{"run", {0, 1, 2, 3}, 12'000, true};
+  vole::Clip clip{.name = "run", .frames = {0, 1, 2, 3}, .millifps = 12'000};
   for (std::int64_t tick = 0; tick < 200; ++tick) REQUIRE(clip.frame_at(tick, 60) == tick / 5 % 4);
   const std::int64_t ten_hours = std::int64_t{60} * 60 * 60 * 10;
   CHECK(clip.frame_at(ten_hours, 60) == ten_hours * 12 / 60 % 4);
@@ -112,8 +112,8 @@ TEST_CASE("a clip shows each frame for its exact time, and never drifts") {
 }
 
 TEST_CASE("an animator goes on with the clip it plays and starts another from the front") {
-  const vole::Clip run{"run", {5, 6}, 30'000, true};
-  const vole::Clip land{"land", {9, 8}, 30'000, false};
+  const vole::Clip run{.name = "run", .frames = {5, 6}, .millifps = 30'000};
+  const vole::Clip land{.name = "land", .frames = {9, 8}, .millifps = 30'000, .loop = false};
   vole::Animator animator;
   CHECK(animator.frame(60) == 0);
   for (int tick = 0; tick < 3; ++tick) {

@@ -1,5 +1,7 @@
 #include "vole/animation/animator.hpp"
 
+#include <algorithm>
+
 namespace vole {
 
 void Animator::play(const Clip& clip) {
@@ -8,15 +10,38 @@ void Animator::play(const Clip& clip) {
 
 void Animator::restart(const Clip& clip) {
   clip_ = &clip;
-  ticks_ = 0;
+  ticks_ = progress_ = 0;
+  began_ = false;
+  ++starts_;
+}
+
+void Animator::stop() {
+  clip_ = nullptr;
+  ++starts_;
+}
+
+void Animator::go_to(int position, int ticks_per_second) {
+  if (!clip_) return;
+  const int last = static_cast<int>(clip_->frames.size()) - 1;
+  progress_ = clip_->start_of(std::clamp(position, 0, last)) * normal_speed * ticks_per_second;
+  began_ = true;
+}
+
+void Animator::set_speed(float factor) {
+  const float usable = factor == factor ? std::clamp(factor, 0.0f, 100.0f) : 1.0f;
+  speed_ = static_cast<std::int32_t>(usable * static_cast<float>(normal_speed) + 0.5f);
+}
+
+int Animator::position(int ticks_per_second) const {
+  return clip_ ? clip_->position_at(progress_ / (normal_speed * ticks_per_second)) : 0;
 }
 
 int Animator::frame(int ticks_per_second) const {
-  return clip_ ? clip_->frame_at(ticks_, ticks_per_second) : 0;
+  return clip_ ? clip_->frames[static_cast<std::size_t>(position(ticks_per_second))] : 0;
 }
 
 bool Animator::over(int ticks_per_second) const {
-  return clip_ && clip_->over_at(ticks_, ticks_per_second);
+  return clip_ && clip_->over_after(progress_ / (normal_speed * ticks_per_second));
 }
 
 }  // namespace vole

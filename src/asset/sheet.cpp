@@ -18,19 +18,6 @@ auto find_named(const Things& things, std::string_view name) -> decltype(things.
 
 }  // namespace
 
-int Clip::frame_at(std::int64_t ticks, int ticks_per_second) const {
-  const auto count = static_cast<std::int64_t>(frames.size());
-  const std::int64_t shown =
-      std::max<std::int64_t>(ticks, 0) * millifps / (std::int64_t{1000} * ticks_per_second);
-  const std::int64_t index = loop ? shown % count : std::min(shown, count - 1);
-  return frames[static_cast<std::size_t>(index)];
-}
-
-bool Clip::over_at(std::int64_t ticks, int ticks_per_second) const {
-  const auto count = static_cast<std::int64_t>(frames.size());
-  return !loop && ticks * millifps / (std::int64_t{1000} * ticks_per_second) >= count;
-}
-
 IVec2 SheetPoint::at(int frame) const {
   const auto found = std::lower_bound(by_frame.begin(), by_frame.end(), frame,
                                       [](const auto& item, int wanted) { return item.first < wanted; });
@@ -43,6 +30,10 @@ const Clip* Sheet::find_clip(std::string_view clip_name) const {
 
 const SheetPoint* Sheet::find_point(std::string_view point_name) const {
   return find_named(points, point_name);
+}
+
+const Track* Sheet::find_track(std::string_view track_name) const {
+  return find_named(tracks, track_name);
 }
 
 int Sheet::find_frame(std::string_view frame_name) const {
@@ -60,6 +51,12 @@ const SheetPoint& Sheet::point(std::string_view point_name, const Place& asked) 
   if (const SheetPoint* found = find_point(point_name)) return *found;
   throw Error(asked, fmt::format("no point \"{}\" in \"{}\"", point_name, name),
               did_you_mean(point_name, names_of(points)));
+}
+
+const Track& Sheet::track(std::string_view track_name, const Place& asked) const {
+  if (const Track* found = find_track(track_name)) return *found;
+  throw Error(asked, fmt::format("no track \"{}\" in \"{}\"", track_name, name),
+              did_you_mean(track_name, names_of(tracks)));
 }
 
 int Sheet::frame(std::string_view frame_name, const Place& asked) const {

@@ -20,18 +20,80 @@ struct FrameText {
 void read_field(const Node& node, FrameText& frame, const FieldRule& rule, Report& report);
 Node schema_field(const FrameText& frame, const FieldRule& rule);
 
+enum class ClipOrder { forward, reverse, back_and_forth };
+constexpr auto enum_names(ClipOrder) {
+  return std::array<std::string_view, 3>{"forward", "reverse", "back and forth"};
+}
+
+// When an event happens: 3, [1, 3] or "end".
+struct EventText {
+  std::vector<Located<int>> positions;
+  bool at_end = false;
+};
+void read_field(const Node& node, EventText& event, const FieldRule& rule, Report& report);
+Node schema_field(const EventText& event, const FieldRule& rule);
+
 struct ClipText {
-  std::vector<FrameText> frames;
+  std::optional<std::vector<FrameText>> frames;
+  std::optional<Located<IVec2>> range;
+  std::optional<Located<int>> row;
+  ClipOrder order = ClipOrder::forward;
   double fps = 10;
+  std::optional<Located<std::vector<double>>> seconds;
   bool loop = true;
+  std::optional<Located<int>> times;
+  std::vector<Located<std::string>> tracks;
+  Named<EventText> events;
   std::optional<Pivot> pivot;
 };
 template <class V>
 void describe(V& v, ClipText& clip) {
-  v("frames", clip.frames, needed());
+  v("frames", clip.frames);
+  v("range", clip.range, within(0, 65535));
+  v("row", clip.row, within(0, 65535));
+  v("order", clip.order);
   v("fps", clip.fps, within(0.001, 1000));
+  v("seconds", clip.seconds, within(0.001, 3600));
   v("loop", clip.loop);
+  v("times", clip.times, within(1, 1000000));
+  v("tracks", clip.tracks);
+  v("events", clip.events);
   v("pivot", clip.pivot, within(-4096, 4096));
+}
+
+template <class T>
+struct KeyframeText {
+  Located<double> at;
+  T value{};
+  Ease ease = Ease::linear;
+};
+template <class V, class T>
+void describe(V& v, KeyframeText<T>& key) {
+  // Opacity cannot be told from rotation here; both are numbers within reason.
+  v("at", key.at, needed().within(0, 3600));
+  if constexpr (std::is_same_v<T, Colour>)
+    v("value", key.value, needed());
+  else
+    v("value", key.value, needed().within(-100000, 100000));
+  v("ease", key.ease);
+}
+
+struct TrackText {
+  bool loop = false;
+  std::vector<KeyframeText<Vec2>> offset;
+  std::vector<KeyframeText<float>> rotation;
+  std::vector<KeyframeText<Vec2>> scale;
+  std::vector<KeyframeText<float>> opacity;
+  std::vector<KeyframeText<Colour>> tint;
+};
+template <class V>
+void describe(V& v, TrackText& track) {
+  v("loop", track.loop);
+  v("offset", track.offset);
+  v("rotation", track.rotation);
+  v("scale", track.scale);
+  v("opacity", track.opacity);
+  v("tint", track.tint);
 }
 
 struct PointText {
@@ -73,6 +135,8 @@ struct SheetText {
   int columns = 0;
   Pivot pivot;
   Named<ClipText> clips;
+  Named<TrackText> tracks;
+  std::vector<ClipRuleText> rules;
   Named<PointText> points;
   Borders borders;
   std::optional<FontCut> font;
@@ -91,6 +155,8 @@ void describe(V& v, SheetText& sheet) {
   v("columns", sheet.columns, within(0, 65536));
   v("pivot", sheet.pivot, within(-4096, 4096));
   v("clips", sheet.clips);
+  v("tracks", sheet.tracks);
+  v("rules", sheet.rules);
   v("points", sheet.points);
   v("borders", sheet.borders);
   v("font", sheet.font);

@@ -25,6 +25,26 @@ struct FromPlace {
   std::size_t place = 0;
 };
 
+const ClipRules no_rules;
+
+// The value of a fact that a thing knows of itself; any other is left as the game has set it.
+void tell_fact(std::string_view name, const Body* body, bool over, float& value) {
+  if (name == "over") value = over ? 1.0f : 0.0f;
+  if (!body) return;
+  if (name == "grounded") value = body->on_ground ? 1.0f : 0.0f;
+  if (name == "at_wall") value = body->at_wall ? 1.0f : 0.0f;
+  if (name == "vx") value = body->velocity.x;
+  if (name == "vy") value = body->velocity.y;
+  if (name == "speed") value = std::abs(body->velocity.x);
+}
+
+Colour tinted_by(Colour tint, Vec3 shares) {
+  const auto part = [](std::uint8_t value, float share) {
+    return static_cast<std::uint8_t>(std::clamp(static_cast<float>(value) * share, 0.0f, 255.0f) + 0.5f);
+  };
+  return {part(tint.r, shares.x), part(tint.g, shares.y), part(tint.b, shares.z), tint.a};
+}
+
 bool same_place(const LevelPlace& a, const LevelPlace& b) {
   return a.kind == b.kind && a.at == b.at && a.name == b.name;
 }
@@ -40,6 +60,50 @@ Vec2 turned(Vec2 by, float degrees) {
 void Sprite::play(std::string_view clip) {
   if (const Clip* playing = animator.clip(); playing && playing->name == clip) return;
   if (!sheet->missing) animator.play(sheet->clip(clip));
+}
+
+void Sprite::play_track(std::string_view track, float strength) {
+  if (!sheet->missing) play_track(sheet->track(track), strength);
+}
+
+void Sprite::play_track(const Track& track, float strength) {
+  auto place = std::find_if(playing_tracks.begin(), playing_tracks.end(),
+                            [&](const PlayingTrack& playing) { return playing.track == &track; });
+  if (place == playing_tracks.end())
+    place = std::find_if(playing_tracks.begin(), playing_tracks.end(),
+                         [](const PlayingTrack& playing) { return playing.track == nullptr; });
+  if (place == playing_tracks.end())
+    place = std::max_element(playing_tracks.begin(), playing_tracks.end(),
+                             [](const PlayingTrack& a, const PlayingTrack& b) { return a.ticks < b.ticks; });
+  *place = {&track, 0, strength};
+}
+
+void Sprite::stop_track(std::string_view track) {
+  for (PlayingTrack& playing : playing_tracks)
+    if (playing.track && playing.track->name == track) playing = {};
+}
+
+void Sprite::stop_tracks() {
+  playing_tracks.fill({});
+}
+
+TrackPose Sprite::track_pose(int ticks_per_second) const {
+  TrackPose pose;
+  for (const PlayingTrack& playing : playing_tracks)
+    if (playing.track) pose.add(playing.track->at(playing.ticks, ticks_per_second, playing.strength));
+  if (const Clip* clip = animator.clip())
+    for (const std::size_t track : clip->tracks)
+      if (track < sheet->tracks.size()) pose.add(sheet->tracks[track].at(animator.ticks(), ticks_per_second));
+  return pose;
+}
+
+void Sprite::set_fact(std::string_view fact, float value) {
+  if (sheet->missing) return;
+  const int index = sheet->rules.find_fact(fact);
+  if (index < 0)
+    throw Error(Place{}, fmt::format("no rule of \"{}\" asks for \"{}\"", sheet->name, fact),
+                did_you_mean(fact, sheet->rules.facts()));
+  facts[static_cast<std::size_t>(index)] = value;
 }
 
 void Sprite::expect_sheet(std::string_view name) const {
@@ -137,6 +201,7 @@ void Stage::bind(Sprite& sprite) {
   sprite.sheet = sprite.asset.shared();
   if (level_) sprite.layer = level_->layer(sprite.layer_name.value, sprite.layer_name.place);
   sprite.still = 0;
+  sprite.facts.assign(sprite.sheet->rules.facts().size(), 0.0f);
   if (sprite.sheet->missing) return;
   if (!sprite.frame_name.value.empty())
     sprite.still = sprite.sheet->frame(sprite.frame_name.value, sprite.frame_name.place);
@@ -163,7 +228,7 @@ void Stage::attach(Entity thing, Entity to, std::string_view point, Vec2 offset)
   }
   entities.add(thing, Attached{to, std::string(point), offset, false});
   Pose& pose = entities.get<Pose>(thing);
-  pose.at = pose.before = on_lattice(placement(thing, 1).at);
+  pose.at = pose.before = on_lattice(placement(thing, 1, Tracks::left_out).at);
 }
 
 void Stage::detach(Entity thing) {
@@ -214,6 +279,8 @@ void Stage::go(std::string_view scene, std::any carried) {
 void Stage::add_to(Hash& hash) const {
   hash.add(ticks_);
   hash.add(random.state());
+  hash.add(std::int64_t{frozen_ticks_});
+  tweens_.add_to(hash);
   entities.each<KindOf, Pose>([&](Entity entity, const KindOf& kind, const Pose& pose) {
     hash.add(std::uint64_t{entity.index});
     hash.add(std::string_view(kind.name));
@@ -223,6 +290,7 @@ void Stage::add_to(Hash& hash) const {
       hash.add(sprite->animator.clip() ? std::string_view(sprite->animator.clip()->name)
                                        : std::string_view());
       hash.add(sprite->animator.ticks());
+      hash.add(sprite->animator.progress());
     }
   });
 }
@@ -232,12 +300,22 @@ void Stage::begin_tick(const TickInput& input) {
   entities.each<Pose>([](Entity, Pose& pose) { pose.before = pose.at; });
 }
 
+void Stage::freeze(float seconds) {
+  const float ticks = std::clamp(seconds, 0.0f, 60.0f) * static_cast<float>(setting_.ticks_per_second);
+  frozen_ticks_ = std::max(frozen_ticks_, static_cast<int>(ticks + 0.5f));
+}
+
 void Stage::end_tick() {
-  pilot();
-  move();
-  meet();
-  animate();
-  carry_along();
+  if (frozen_ticks_ > 0) {
+    --frozen_ticks_;
+  } else {
+    pilot();
+    move();
+    meet();
+    tweens_.step(entities, setting_.ticks_per_second);
+    animate();
+    carry_along();
+  }
   aim_camera();
   sweep_out();
   ++ticks_;
@@ -286,15 +364,74 @@ void Stage::meet(MeetingRule& rule) {
 
 void Stage::animate() {
   if (level_ && level_.version() != level_version_) take_new_level();
-  entities.each<Sprite>([&](Entity, Sprite& sprite) {
-    if (sprite.asset && sprite.asset.shared() != sprite.sheet) {
-      const std::string clip = sprite.animator.clip() ? sprite.animator.clip()->name : std::string();
-      sprite.sheet = sprite.asset.shared();
-      sprite.animator.replace(sprite.sheet->find_clip(clip));
-      sprite.still = std::max(sprite.sheet->find_frame(sprite.frame_name.value), 0);
-    }
-    sprite.animator.tick();
+  happened_.clear();
+  entities.each<Sprite>([&](Entity entity, Sprite& sprite) {
+    if (sprite.asset && sprite.asset.shared() != sprite.sheet) take_new_sheet(sprite);
+    follow_rules(sprite, entities.find<Body>(entity));
+    for (Sprite::PlayingTrack& playing : sprite.playing_tracks)
+      if (playing.track && playing.track->over_at(++playing.ticks, setting_.ticks_per_second)) playing = {};
+    const std::uint32_t starts = sprite.animator.starts();
+    sprite.animator.tick(setting_.ticks_per_second, [&](const ClipEvent& event) {
+      happened_.push_back({entity, event.name, starts});
+    });
   });
+  tell_events();
+}
+
+// What plays goes on from where it was, and facts keep their values by name.
+void Stage::take_new_sheet(Sprite& sprite) {
+  const std::shared_ptr<const Sheet> before = std::exchange(sprite.sheet, sprite.asset.shared());
+  const std::string clip = sprite.animator.clip() ? sprite.animator.clip()->name : std::string();
+  sprite.animator.replace(sprite.sheet->find_clip(clip));
+  sprite.still = std::max(sprite.sheet->find_frame(sprite.frame_name.value), 0);
+  std::vector<float> facts;
+  for (const std::string& name : sprite.sheet->rules.facts()) {
+    const int known = before->rules.find_fact(name);
+    facts.push_back(known < 0 ? 0.0f : sprite.facts[static_cast<std::size_t>(known)]);
+  }
+  sprite.facts = std::move(facts);
+  sprite.rule = -1;
+  // A track of the old sheet goes on as the new one's of that name; the game's own are not the sheet's to
+  // change.
+  for (Sprite::PlayingTrack& playing : sprite.playing_tracks) {
+    const bool of_sheet = playing.track && !before->tracks.empty() &&
+                          playing.track >= &before->tracks.front() && playing.track <= &before->tracks.back();
+    if (of_sheet) playing.track = sprite.sheet->find_track(playing.track->name);
+  }
+}
+
+void Stage::follow_rules(Sprite& sprite, const Body* body) {
+  const ClipRules& rules = sprite.sheet ? sprite.sheet->rules : no_rules;
+  if (rules.empty()) return;
+  const bool over = sprite.animator.over(setting_.ticks_per_second);
+  for (std::size_t i = 0; i < rules.facts().size(); ++i)
+    tell_fact(rules.facts()[i], body, over, sprite.facts[i]);
+  ++sprite.rule_ticks;
+  const int decided = rules.decide(sprite.facts);
+  if (decided < 0 || decided == sprite.rule) return;
+  if (sprite.rule >= 0) {
+    const ClipRules::Rule& now = rules.rules()[static_cast<std::size_t>(sprite.rule)];
+    const std::int64_t shown = std::int64_t{sprite.rule_ticks} * 1000 / setting_.ticks_per_second;
+    if (shown < now.hold_milliseconds || (now.finish && !over)) return;
+  }
+  sprite.rule = decided;
+  sprite.rule_ticks = 0;
+  sprite.play(rules.rules()[static_cast<std::size_t>(decided)].clip);
+}
+
+void Stage::when_event(std::string_view kind, std::string_view event, std::function<void(Entity)> handler) {
+  setting_.kinds.kind(kind);
+  event_rules_.push_back({std::string(kind), std::string(event), std::move(handler)});
+}
+
+void Stage::tell_events() {
+  for (const Happened& now : happened_)
+    for (std::size_t i = 0; i < event_rules_.size(); ++i) {
+      const EventRule& rule = event_rules_[i];
+      const Sprite* sprite = entities.find<Sprite>(now.entity);
+      if (!sprite || removed(now.entity) || sprite->animator.starts() != now.starts) break;
+      if (rule.event == now.event && rule.kind == kind_of(now.entity)) rule.handler(now.entity);
+    }
 }
 
 // A level was loaded anew while it runs. What was placed and still is goes on as it was; what is placed now
@@ -361,7 +498,7 @@ int Stage::frame_of_sprite(const Sprite& sprite) const {
   return frame < static_cast<int>(sprite.sheet->frames.size()) ? frame : -1;
 }
 
-Stage::Placement Stage::placement(Entity entity, float between) const {
+Stage::Placement Stage::placement(Entity entity, float between, Tracks tracks) const {
   Placement place;
   if (const Pose* pose = entities.find<Pose>(entity)) {
     place.at = pose->between(between);
@@ -373,15 +510,25 @@ Stage::Placement Stage::placement(Entity entity, float between) const {
     place.flip_x = place.flip_x != sprite->flip_x;
     place.flip_y = sprite->flip_y;
   }
-  if (const Attached* attached = entities.find<Attached>(entity)) place_on_point(*attached, between, place);
+  if (const Attached* attached = entities.find<Attached>(entity))
+    place_on_point(*attached, between, tracks, place);
+  if (const Sprite* sprite = entities.find<Sprite>(entity);
+      sprite && sprite->sheet && tracks == Tracks::shown) {
+    const TrackPose track = sprite->track_pose(setting_.ticks_per_second);
+    place.at += track.offset * Vec2(place.flip_x ? -1.0f : 1.0f, place.flip_y ? -1.0f : 1.0f);
+    place.scale *= track.scale;
+    place.rotation += place.flip_x ? -track.rotation : track.rotation;
+    place.opacity = sprite->opacity * track.opacity * track.alpha;
+    place.tint = tinted_by(sprite->tint, track.tint);
+  }
   return place;
 }
 
-void Stage::place_on_point(const Attached& attached, float between, Placement& place) const {
+void Stage::place_on_point(const Attached& attached, float between, Tracks tracks, Placement& place) const {
   const Sprite* sprite = entities.find<Sprite>(attached.to);
   const int index = sprite && sprite->sheet ? frame_of_sprite(*sprite) : -1;
   if (index < 0) return;
-  const Placement of = placement(attached.to, between);
+  const Placement of = placement(attached.to, between, tracks);
   const IVec2 pivot = sprite->sheet->posed(index, sprite->animator.clip()).pivot;
   const SheetPoint* point = sprite->sheet->find_point(attached.point);
   Vec2 by = Vec2(point ? point->at(index) - pivot : IVec2{0, 0}) + attached.offset;
@@ -393,8 +540,9 @@ void Stage::place_on_point(const Attached& attached, float between, Placement& p
 }
 
 void Stage::carry_along() {
-  entities.each<Attached, Pose>(
-      [this](Entity thing, const Attached&, Pose& pose) { pose.at = on_lattice(placement(thing, 1).at); });
+  entities.each<Attached, Pose>([this](Entity thing, const Attached&, Pose& pose) {
+    pose.at = on_lattice(placement(thing, 1, Tracks::left_out).at);
+  });
 }
 
 void Stage::add_sprite(DrawList& list, Entity entity, const Sprite& sprite, float between) const {
@@ -403,15 +551,15 @@ void Stage::add_sprite(DrawList& list, Entity entity, const Sprite& sprite, floa
   const std::size_t layers = level_ ? level_->layers.size() : 1;
   const std::size_t layer = std::min(sprite.layer, layers - 1);
   const Frame frame = sprite.sheet->posed(index, sprite.animator.clip());
-  const Placement place = placement(entity, between);
+  const Placement place = placement(entity, between, Tracks::shown);
   PictureItem item = show(frame, place.at);
   item.scale = place.scale;
   if (sprite.size) item.scale *= *sprite.size / Vec2(std::max(frame.size.x, 1), std::max(frame.size.y, 1));
   item.rotation = place.rotation;
   item.flip_x = place.flip_x;
   item.flip_y = place.flip_y;
-  item.tint = sprite.tint;
-  item.opacity = sprite.opacity;
+  item.tint = place.tint;
+  item.opacity = place.opacity;
   item.blend = sprite.blend;
   item.flash = sprite.flash;
   item.depth = sprite.depth;

@@ -1,9 +1,18 @@
-#include <cmath>
-
 #include "names.hpp"
 #include "scenes.hpp"
 
-using Look = names::sheet::vole;  // what the compiler knows of the vole's sheet
+namespace {
+
+// The count jumps when it changes.
+const vole::Track& count_hop() {
+  static const vole::Track track{
+      .name = "hop",
+      .offset = {
+          {0, {0, 0}, vole::Ease::quad_out}, {80'000, {0, -4}, vole::Ease::bounce_out}, {400'000, {0, 0}}}};
+  return track;
+}
+
+}  // namespace
 
 void Beds::enter(vole::Stage& stage) {
   stage.load_level(names::level::beds);
@@ -20,6 +29,7 @@ void Beds::enter(vole::Stage& stage) {
 
   stage.when_meet("vole", "bulb", [this, &stage](vole::Entity, vole::Entity bulb) {
     gathered_ += stage.get<Bulb>(bulb).worth;
+    hop_ = 0;
     stage.remove(bulb);
   });
   stage.when_meet("vole", "shed", [this, &stage](vole::Entity, vole::Entity) {
@@ -31,7 +41,8 @@ void Beds::tick(vole::Stage& stage) {
   time_ = {stage.tick_count(), stage.ticks_per_second()};
   if (stage.input().pressed("title")) stage.go("title");
   climb_out(stage);
-  choose_clip(stage);
+  notice_landing(stage);
+  ++hop_;
 }
 
 // Who falls into a ditch begins again at the start, with what was gathered so far.
@@ -43,28 +54,27 @@ void Beds::climb_out(vole::Stage& stage) {
   stage.follow(vole_);
 }
 
-void Beds::choose_clip(vole::Stage& stage) {
+// All else that the vole's clip rules ask for, its body tells by itself.
+void Beds::notice_landing(vole::Stage& stage) {
   constexpr int landing_ticks = 6;
-  const auto& body = stage.get<vole::Body>(vole_);
-  vole::SpriteOf<Look> look(stage.get<vole::Sprite>(vole_));
-  const bool in_air = !body.on_ground;
-  if (was_in_air_ && !in_air) landing_ = landing_ticks;
+  const bool in_air = !stage.get<vole::Body>(vole_).on_ground;
+  auto& sprite = stage.get<vole::Sprite>(vole_);
+  if (was_in_air_ && !in_air) {
+    landing_ = landing_ticks;
+    sprite.play_track(vole::tracks::squash(), 0.6f);
+  } else if (!was_in_air_ && in_air && stage.get<vole::Body>(vole_).velocity.y < 0) {
+    sprite.play_track(vole::tracks::stretch(), 0.6f);
+  }
   was_in_air_ = in_air;
   if (landing_ > 0) --landing_;
-
-  if (in_air)
-    look.play(body.velocity.y < 0 ? Look::clip::jump : Look::clip::fall);
-  else if (std::abs(body.velocity.x) > 8)
-    look.play(Look::clip::run);
-  else
-    look.play(landing_ > 0 ? Look::clip::land : Look::clip::idle);
+  sprite.set_fact("landing", landing_ > 0 ? 1 : 0);
 }
 
 void Beds::draw(vole::Drawing& drawing) const {
   const float right = static_cast<float>(drawing.canvas().x);
   drawing.box(names::sheet::sign::name, {{4, 4}, {64, 20}});
   drawing.frame(names::sheet::bulb::name, 0, {16, 22});
-  drawing.label(count_, {26, 9});
+  drawing.label(count_, vole::Vec2{26, 9} + count_hop().at(hop_, drawing.stage().ticks_per_second()).offset);
   drawing.box(names::sheet::sign::name, {{right - 58, 4}, {54, 20}});
   drawing.label(clock_, {right - 31, 9});
 }

@@ -29,7 +29,7 @@ class Beds : public vole::Scene {
   void add_to(vole::Hash& hash) const override;
 
  private:
-  void choose_clip(vole::Stage& stage);
+  void notice_landing(vole::Stage& stage);
   void climb_out(vole::Stage& stage);
 
   vole::Entity vole_;
@@ -38,6 +38,7 @@ class Beds : public vole::Scene {
   int planted_ = 0;
   int landing_ = 0;  // ticks for which the landing is still shown
   bool was_in_air_ = false;
+  int hop_ = 1000;  // ticks since a bulb was gathered
   GameTime time_;
   vole::Label count_{"letters", "{}/{}"};
   vole::Label clock_{"letters", "{}", {.anchor = vole::Anchor::top}};

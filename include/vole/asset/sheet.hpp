@@ -5,7 +5,7 @@
 //   pivot = "bottom"                        # or [8, 16]: what sits on a sprite's position
 //
 //   [clips.run]
-//   frames = [4, 5, 6, 7]                   # counted from 0, left to right and top to bottom; or names
+//   frames = [4, 5, 6, 7]                   # counted from 0, left to right and top to bottom; see clip.hpp
 //   fps = 12
 //
 //   [points.paw]
@@ -28,25 +28,14 @@
 #include <utility>
 #include <vector>
 
+#include "vole/asset/clip.hpp"
+#include "vole/asset/clip_rules.hpp"
 #include "vole/asset/picture.hpp"
 #include "vole/asset/pivot.hpp"
+#include "vole/asset/track.hpp"
 #include "vole/base/describe.hpp"
 
 namespace vole {
-
-// A named run of frames.
-struct Clip {
-  std::string name;
-  std::vector<int> frames;
-  int millifps = 10'000;  // thousandths of a frame a second: whole, so that timing stays exact
-  bool loop = true;
-  std::optional<Pivot> pivot = {};  // in place of the sheet's
-
-  // The frame shown this many ticks after the start. A clip that does not loop stays on its last frame.
-  int frame_at(std::int64_t ticks, int ticks_per_second) const;
-  // Whether a clip that does not loop has shown its last frame for its whole time.
-  bool over_at(std::int64_t ticks, int ticks_per_second) const;
-};
 
 // A named spot on the frames, as a paw that something can hang from.
 struct SheetPoint {
@@ -98,6 +87,8 @@ class Sheet {
   int columns = 0;                       // frames in a row of the picture; 0: not in rows
   Pivot pivot;
   std::vector<Clip> clips;
+  std::vector<Track> tracks;
+  ClipRules rules;
   std::vector<SheetPoint> points;
   Borders borders;
   std::optional<FontCut> font;
@@ -107,11 +98,13 @@ class Sheet {
   // nullptr when there is none of this name.
   const Clip* find_clip(std::string_view clip_name) const;
   const SheetPoint* find_point(std::string_view point_name) const;
+  const Track* find_track(std::string_view track_name) const;
   // The index of the frame of this name, or -1.
   int find_frame(std::string_view frame_name) const;
   // Throw Error at `asked` with the name that was probably meant.
   const Clip& clip(std::string_view clip_name, const Place& asked = {}) const;
   const SheetPoint& point(std::string_view point_name, const Place& asked = {}) const;
+  const Track& track(std::string_view track_name, const Place& asked = {}) const;
   int frame(std::string_view frame_name, const Place& asked = {}) const;
 
   // A frame with the pivot it has while the clip plays; nullptr: no clip. Throws std::out_of_range.

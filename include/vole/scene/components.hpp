@@ -1,6 +1,7 @@
 // The components that come with the library. In kinds.toml each goes by the name in its comment.
 #pragma once
 
+#include <array>
 #include <memory>
 #include <optional>
 #include <string>
@@ -79,11 +80,34 @@ struct Sprite {
     play(std::string_view(clip));
   }
 
+  // Starts a track of the sheet, or one of the game's own (which must stay), from its beginning; up to four
+  // at once, the oldest gives way. Those of the clip play beside them. Throws Error with the nearest name.
+  void play_track(std::string_view track, float strength = 1);
+  void play_track(const Track& track, float strength = 1);
+  void stop_track(std::string_view track);
+  void stop_tracks();
+  // What all tracks together add now.
+  TrackPose track_pose(int ticks_per_second) const;
+
+  // Tells the sheet's rules that something is the case: 1, 0 or any number. `grounded`, `at_wall`, `vx`, `vy`
+  // and `speed` come from the body, and `over` from the clip, by themselves. Throws Error for a fact that no
+  // rule asks for, with the nearest.
+  void set_fact(std::string_view fact, float value);
+
   // Found by the stage when the thing comes to life.
   Asset<Sheet> asset;
   std::shared_ptr<const Sheet> sheet;  // the version that the animator's clip belongs to
   std::size_t layer = 0;
-  int still = 0;  // the frame shown while no clip plays
+  int still = 0;             // the frame shown while no clip plays
+  std::vector<float> facts;  // of the sheet's rules
+  struct PlayingTrack {
+    const Track* track = nullptr;
+    std::int64_t ticks = 0;
+    float strength = 1;
+  };
+  std::array<PlayingTrack, 4> playing_tracks;
+  int rule = -1;       // the one that decided the clip
+  int rule_ticks = 0;  // for how long
   Animator animator;
 
   // Throws Error when it shows another sheet.
@@ -105,6 +129,9 @@ void describe(V& v, Sprite& sprite) {
   v("opacity", sprite.opacity, within(0, 1));
   v("blend", sprite.blend);
   v.state("flash", sprite.flash);
+  v.state("facts", sprite.facts);
+  v.state("rule", sprite.rule);
+  v.state("rule_ticks", sprite.rule_ticks);
 }
 
 // A sprite that is known to show one sheet, so that a clip of another does not compile:

@@ -23,6 +23,7 @@
 #include "vole/scene/component_types.hpp"
 #include "vole/scene/components.hpp"
 #include "vole/scene/entities.hpp"
+#include "vole/scene/tween.hpp"
 
 namespace vole {
 
@@ -92,6 +93,20 @@ class Stage {
   // Calls back once when bodies of these kinds begin to overlap. Throws Error for an unknown kind.
   void when_meet(std::string_view kind, std::string_view other, Meeting meeting);
 
+  // Calls back when a clip of a thing of this kind comes to an event, once for each time it does, after all
+  // have moved on: the handler may change the clip, remove the thing or begin a scene. Throws Error for an
+  // unknown kind.
+  void when_event(std::string_view kind, std::string_view event, std::function<void(Entity)> handler);
+
+  // Changes a field of a thing's component over time: see tween.hpp.
+  template <class Component, class Field>
+  Tween<Component, Field>& tween(Entity entity, Field Component::*field) {
+    return tweens_.add(entity, field);
+  }
+  // All things stand still for so long: a hit that is felt. The scene, its camera and its labels go on.
+  void freeze(float seconds);
+  bool frozen() const { return frozen_ticks_ > 0; }
+
   // The camera goes along with this thing, from the next tick on; at once when `jump`.
   void follow(Entity entity, bool jump = true);
 
@@ -137,13 +152,30 @@ class Stage {
     float rotation = 0;
     bool flip_x = false;
     bool flip_y = false;
+    Colour tint = white;
+    float opacity = 1;
+  };
+
+  struct EventRule {
+    std::string kind, event;
+    std::function<void(Entity)> handler;
+  };
+  struct Happened {
+    Entity entity;
+    std::string_view event;    // of the clip, which outlives the tick
+    std::uint32_t starts = 0;  // of the animator: another clip since then makes it stale
   };
 
   void bind(Sprite& sprite);
+  void follow_rules(Sprite& sprite, const Body* body);
+  void take_new_sheet(Sprite& sprite);
+  void tell_events();
   void bring_carried(Entity entity, const Pose& pose);
   int frame_of_sprite(const Sprite& sprite) const;
-  Placement placement(Entity entity, float between) const;
-  void place_on_point(const Attached& attached, float between, Placement& place) const;
+  // Tracks change what is shown and never where a thing is.
+  enum class Tracks { shown, left_out };
+  Placement placement(Entity entity, float between, Tracks tracks) const;
+  void place_on_point(const Attached& attached, float between, Tracks tracks, Placement& place) const;
   void carry_along();
   void draw_layer(DrawList& list, LayerId id, const LevelLayer& layer) const;
   void take_new_level();
@@ -168,6 +200,10 @@ class Stage {
   std::vector<Entity> leaving_;
   std::deque<MeetingRule>
       meetings_;  // a deque: a meeting may add rules, and those there must stay where they are
+  Tweens tweens_;
+  int frozen_ticks_ = 0;
+  std::deque<EventRule> event_rules_;
+  std::vector<Happened> happened_;
   Entity followed_;
   std::unique_ptr<SceneChange> change_;
   std::any brought_;

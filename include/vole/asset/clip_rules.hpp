@@ -1,0 +1,85 @@
+// Which clip to play, decided by what is the case: an ordered list, and the first rule that holds wins. In
+// NAME.sheet.toml:
+//
+//   [[rules]]
+//   clip = "jump"
+//   when = ["not grounded", "vy < 0"]       # all of them; none: always
+//
+//   [[rules]]
+//   clip = "land"
+//   when = ["landing"]
+//   finish = true                           # once begun, the clip is played to its end
+//   hold = 0.1                              # or at least so many seconds
+//
+// What `grounded` and the others are is told by facts: see Sprite. The same in C++:
+//
+//   ClipRules rules;
+//   rules.add({"jump", {"not grounded", "vy < 0"}}).add({"idle", {}});
+#pragma once
+
+#include <span>
+#include <string>
+#include <string_view>
+#include <vector>
+
+#include "vole/base/describe.hpp"
+
+namespace vole {
+
+// A rule as it is written.
+struct ClipRuleText {
+  Located<std::string> clip;
+  std::vector<Located<std::string>> when;
+  double hold = 0;
+  bool finish = false;
+};
+template <class V>
+void describe(V& v, ClipRuleText& rule) {
+  v("clip", rule.clip, needed());
+  v("when", rule.when);
+  v("hold", rule.hold, within(0, 3600));
+  v("finish", rule.finish);
+}
+
+class ClipRules {
+ public:
+  enum class Compare { less, at_most, equal, not_equal, at_least, more };
+  struct Condition {
+    std::size_t fact = 0;  // index into facts()
+    Compare compare = Compare::not_equal;
+    float value = 0;
+  };
+  struct Rule {
+    std::string clip;
+    std::vector<Condition> when;
+    int hold_milliseconds = 0;
+    bool finish = false;
+    Place place;
+  };
+
+  // Adds a rule after those that are there. Throws Error for a condition that is none.
+  ClipRules& add(const ClipRuleText& text);
+  ClipRules& add(std::string_view clip, const std::vector<std::string>& when, double hold = 0,
+                 bool finish = false);
+
+  bool empty() const { return rules_.empty(); }
+  const std::vector<Rule>& rules() const { return rules_; }
+  // The names that conditions speak of, each once.
+  const std::vector<std::string>& facts() const { return facts_; }
+  // The index of a fact, or -1.
+  int find_fact(std::string_view name) const;
+
+  // The first rule that holds for these values, one for each of facts(); -1 when none does.
+  int decide(std::span<const float> values) const;
+
+ private:
+  Condition parse(const Located<std::string>& text);
+
+  std::vector<Rule> rules_;
+  std::vector<std::string> facts_;
+};
+
+// "not grounded", "vy < 0": as it can be read and written.
+std::string to_text(const ClipRules::Condition& condition, const ClipRules& rules);
+
+}  // namespace vole

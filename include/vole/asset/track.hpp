@@ -1,0 +1,70 @@
+// A property that changes beside the frames: bob up and down, turn, squash, fade. In NAME.sheet.toml:
+//
+//   [tracks.bob]
+//   loop = true
+//   offset = [
+//     { at = 0.0, value = [0, 0], ease = "smooth" },      # the way to the next keyframe
+//     { at = 0.6, value = [0, -3], ease = "smooth" },
+//     { at = 1.2, value = [0, 0] },
+//   ]
+//
+// `offset` and `rotation` are added, `scale`, `opacity` and `tint` multiply. A track is worked out anew for
+// each picture and never written into what it changes, so when it stops nothing of it is left.
+#pragma once
+
+#include <cstdint>
+#include <string>
+#include <vector>
+
+#include "vole/base/colour.hpp"
+#include "vole/base/easing.hpp"
+#include "vole/base/vec.hpp"
+
+namespace vole {
+
+template <class T>
+struct Keyframe {
+  std::int64_t at = 0;  // microseconds
+  T value{};
+  Ease ease = Ease::linear;
+};
+
+// What tracks add to how a sprite is shown. As it stands here it changes nothing.
+struct TrackPose {
+  Vec2 offset{0, 0};
+  float rotation = 0;
+  Vec2 scale{1, 1};
+  float opacity = 1;
+  Vec3 tint{1, 1, 1};  // shares of red, green and blue
+  float alpha = 1;     // of the tint
+
+  // Both at once.
+  void add(const TrackPose& other);
+  friend bool operator==(const TrackPose&, const TrackPose&) = default;
+};
+
+struct Track {
+  std::string name;
+  bool loop = false;
+  std::vector<Keyframe<Vec2>> offset = {};
+  std::vector<Keyframe<float>> rotation = {};
+  std::vector<Keyframe<Vec2>> scale = {};
+  std::vector<Keyframe<float>> opacity = {};
+  std::vector<Keyframe<Vec4>> tint = {};
+
+  // Until the last keyframe of all, in microseconds.
+  std::int64_t length() const;
+  bool over_at(std::int64_t ticks, int ticks_per_second) const;
+  // `strength` 1: as it says; 0: nothing at all. Before its first keyframe a property has that one's value,
+  // and after its last the last one's, until the track is over.
+  TrackPose at(std::int64_t ticks, int ticks_per_second, float strength = 1) const;
+};
+
+// Tracks that every game wants: play them with Sprite::play_track.
+namespace tracks {
+const Track& squash();   // flat, and back: on landing
+const Track& stretch();  // tall, and back: on a jump
+const Track& blink();    // unseen and seen, for a second: after a hit
+}  // namespace tracks
+
+}  // namespace vole

@@ -1,0 +1,123 @@
+#include "vole/asset/clip_rules.hpp"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <array>
+#include <charconv>
+#include <cmath>
+
+namespace vole {
+namespace {
+
+constexpr std::array<std::pair<std::string_view, ClipRules::Compare>, 6> signs{
+    {{"<", ClipRules::Compare::less},
+     {"<=", ClipRules::Compare::at_most},
+     {"==", ClipRules::Compare::equal},
+     {"!=", ClipRules::Compare::not_equal},
+     {">=", ClipRules::Compare::at_least},
+     {">", ClipRules::Compare::more}}};
+
+bool is_name(std::string_view text) {
+  const auto fits = [](char c) {
+    return (c >= 'a' && c <= 'z') || (c >= 'A' && c <= 'Z') || (c >= '0' && c <= '9') || c == '_' || c == '-';
+  };
+  return !text.empty() && !(text[0] >= '0' && text[0] <= '9') && std::all_of(text.begin(), text.end(), fits);
+}
+
+std::vector<std::string_view> words_of(std::string_view text) {
+  std::vector<std::string_view> words;
+  while (true) {
+    const std::size_t start = text.find_first_not_of(" \t");
+    if (start == std::string_view::npos) return words;
+    text.remove_prefix(start);
+    words.push_back(text.substr(0, text.find_first_of(" \t")));
+    text.remove_prefix(words.back().size());
+  }
+}
+
+bool holds(const ClipRules::Condition& condition, float value) {
+  switch (condition.compare) {
+    case ClipRules::Compare::less:
+      return value < condition.value;
+    case ClipRules::Compare::at_most:
+      return value <= condition.value;
+    case ClipRules::Compare::equal:
+      return value == condition.value;
+    case ClipRules::Compare::not_equal:
+      return value != condition.value;
+    case ClipRules::Compare::at_least:
+      return value >= condition.value;
+    case ClipRules::Compare::more:
+      return value > condition.value;
+  }
+  return false;
+}
+
+}  // namespace
+
+int ClipRules::find_fact(std::string_view name) const {
+  const auto found = std::find(facts_.begin(), facts_.end(), name);
+  return found == facts_.end() ? -1 : static_cast<int>(found - facts_.begin());
+}
+
+ClipRules::Condition ClipRules::parse(const Located<std::string>& text) {
+  const std::vector<std::string_view> words = words_of(text.value);
+  std::string_view name;
+  Condition condition;
+  if (words.size() == 1 && words[0] != "not") {
+    name = words[0];
+  } else if (words.size() == 2 && words[0] == "not") {
+    name = words[1];
+    condition.compare = Compare::equal;
+  } else if (words.size() == 3) {
+    name = words[0];
+    const auto sign =
+        std::find_if(signs.begin(), signs.end(), [&](const auto& s) { return s.first == words[1]; });
+    const char* const end = words[2].data() + words[2].size();
+    const bool number = std::from_chars(words[2].data(), end, condition.value).ptr == end;
+    if (sign == signs.end() || !number || !std::isfinite(condition.value)) name = {};
+    if (sign != signs.end()) condition.compare = sign->second;
+  }
+  if (!is_name(name))
+    throw Error(text.place, fmt::format("\"{}\" is no condition", text.value),
+                "one is \"grounded\", \"not grounded\" or \"vy < 0\" (also <=, ==, !=, >=, >)");
+  const int known = find_fact(name);
+  condition.fact = known >= 0 ? static_cast<std::size_t>(known) : facts_.size();
+  if (known < 0) facts_.emplace_back(name);
+  return condition;
+}
+
+ClipRules& ClipRules::add(const ClipRuleText& text) {
+  Rule rule{text.clip.value, {}, static_cast<int>(text.hold * 1000 + 0.5), text.finish, text.clip.place};
+  for (const Located<std::string>& condition : text.when) rule.when.push_back(parse(condition));
+  rules_.push_back(std::move(rule));
+  return *this;
+}
+
+ClipRules& ClipRules::add(std::string_view clip, const std::vector<std::string>& when, double hold,
+                          bool finish) {
+  ClipRuleText text{{std::string(clip), {}}, {}, hold, finish};
+  for (const std::string& condition : when) text.when.push_back({condition, {}});
+  return add(text);
+}
+
+int ClipRules::decide(std::span<const float> values) const {
+  for (std::size_t i = 0; i < rules_.size(); ++i) {
+    const auto& when = rules_[i].when;
+    if (std::all_of(when.begin(), when.end(), [&](const Condition& c) { return holds(c, values[c.fact]); }))
+      return static_cast<int>(i);
+  }
+  return -1;
+}
+
+std::string to_text(const ClipRules::Condition& condition, const ClipRules& rules) {
+  const std::string& name = rules.facts()[condition.fact];
+  if (condition.value == 0 && condition.compare == ClipRules::Compare::not_equal) return name;
+  if (condition.value == 0 && condition.compare == ClipRules::Compare::equal) return "not " + name;
+  for (const auto& [sign, compare] : signs)
+    if (compare == condition.compare) return fmt::format("{} {} {}", name, sign, condition.value);
+  return name;
+}
+
+}  // namespace vole

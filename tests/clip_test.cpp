@@ -1,0 +1,342 @@
+// Clips: how they are written, when each frame is shown, what happens on frames, and which clip plays.
+#include <cmath>
+#include <map>
+
+#include "support.hpp"
+#include "vole/animation/animator.hpp"
+#include "vole/app/game.hpp"
+
+namespace {
+
+using vole::Animator;
+using vole::Clip;
+using vole::ClipEvent;
+using vole::Entity;
+
+// A sheet of 4 x 3 frames with these lines after it.
+struct Written {
+  TempFolder folder;
+  std::unique_ptr<vole::Catalog> catalog;
+
+  explicit Written(const std::string& text) {
+    folder.write_picture("assets/a.png", {16, 12});
+    folder.write("assets/a.sheet.toml", std::string("frame = { size = [4, 4] }\n").append(text));
+    catalog = std::make_unique<vole::Catalog>(folder.path());
+  }
+  const vole::Sheet& sheet() { return *catalog->get<vole::Sheet>("a"); }
+  std::string wrong() {
+    return error_of([&] { sheet(); }, folder);
+  }
+};
+
+std::vector<int> frames_of(const std::string& clip) {
+  return Written(std::string("[clips.c]\n").append(clip)).sheet().clip("c").frames;
+}
+
+std::string wrong_clip(const std::string& clip) {
+  return Written(std::string("[clips.c]\n").append(clip)).wrong();
+}
+
+bool has(const std::string& text, const std::string& part) {
+  return text.find(part) != std::string::npos;
+}
+
+Clip made(std::vector<int> frames, int millifps, bool loop) {
+  return {.name = {}, .frames = std::move(frames), .millifps = millifps, .loop = loop};
+}
+
+int whole(vole::Random& chance, int least, int most) {
+  return least + static_cast<int>(chance.below(static_cast<std::uint32_t>(most - least + 1)));
+}
+
+}  // namespace
+
+TEST_CASE("a clip is written by list, range or row, forward, back, and both") {
+  using Frames = std::vector<int>;
+  CHECK(frames_of("frames = [3, 1, 1]") == Frames{3, 1, 1});
+  CHECK(frames_of("range = [4, 7]") == Frames{4, 5, 6, 7});
+  CHECK(frames_of("range = [7, 5]") == Frames{7, 6, 5});
+  CHECK(frames_of("row = 2") == Frames{8, 9, 10, 11});
+  CHECK(frames_of("row = 1\norder = \"reverse\"") == Frames{7, 6, 5, 4});
+  CHECK(frames_of("range = [0, 3]\norder = \"back and forth\"") == Frames{0, 1, 2, 3, 2, 1});
+  CHECK(frames_of("frames = [5]\norder = \"back and forth\"") == Frames{5});
+  CHECK(frames_of("frames = [5, 6]\norder = \"back and forth\"") == Frames{5, 6});
+}
+
+TEST_CASE("what is wrong with a clip is told at its place") {
+  CHECK(has(wrong_clip("fps = 3"), "a.sheet.toml:2:8: error: clip \"c\" has no frames"));
+  CHECK(has(wrong_clip("frames = [0]\nrow = 1"), "a clip has one of \"frames\", \"range\" and \"row\""));
+  CHECK(has(wrong_clip("row = 3"), "a.sheet.toml:3:7: error: clip \"c\" is row 3, but \"a\" has 3 rows"));
+  CHECK(has(wrong_clip("range = [0, 12]"), "names frame 12, but \"a\" has 12 frames"));
+  CHECK(has(wrong_clip("row = 0\nseconds = [0.1]"),
+            "4:11: error: clip \"c\" has 4 frames and 1 times for them"));
+  CHECK(
+      has(wrong_clip("row = 0\nseconds = [0, 1, 1, 1]"), "4:12: error: 0 is too small; the least is 0.001"));
+  CHECK(has(wrong_clip("row = 0\nseconds = [inf, 1, 1, 1]"), "a finite number wanted"));
+  CHECK(has(wrong_clip("row = 0\nfps = nan"), "a finite number wanted"));
+  CHECK(has(wrong_clip("row = 0\nfps = -1"), "-1 is too small"));
+  CHECK(has(wrong_clip("row = 0\norder = \"backwards\""), "unknown word \"backwards\""));
+  CHECK(has(wrong_clip("row = 0\nloop = false\ntimes = 2"), "\"loop\" or \"times\", not both"));
+  CHECK(has(wrong_clip("row = 0\nevents = { step = 4 }"),
+            "event \"step\" is on frame 4 of clip \"c\", which has 4"));
+  CHECK(has(wrong_clip("row = 0\nevents = { step = \"last\" }"),
+            "or \"end\" wanted here, not the text \"last\""));
+  CHECK(has(Written("[[rules]]\nclip = \"c\"\n").wrong(), "a.sheet.toml:3:8: error: no clip \"c\""));
+  const std::string clips = "[clips.c]\nrow = 0\n[[rules]]\nclip = \"c\"\n";
+  CHECK(has(Written(clips + "when = [\"vy <\"]\n").wrong(),
+            "6:9: error: \"vy <\" is no condition; one is \"grounded\""));
+  CHECK(has(Written(clips + "when = [\"vy < high\"]\n").wrong(), "is no condition"));
+  CHECK(has(Written(clips + "when = [3]\n").wrong(), "a text in quotes"));
+  CHECK(has(Written(clips + "finish = true\n").wrong(), "clip \"c\" loops, so it is never finished"));
+  std::string many = "[clips.c]\nrow = 0\n";
+  for (int i = 0; i < 1001; ++i) many += "[[rules]]\nclip = \"c\"\nwhen = [\"a\"]\n";
+  CHECK(has(Written(many).wrong(), "1001 rules are more than the 1000"));
+}
+
+TEST_CASE("frames of their own length are shown for as long as they say, in every pass") {
+  Written written("[clips.c]\nframes = [0, 1, 2]\nseconds = [0.05, 0.2, 0.1]\norder = \"back and forth\"\n");
+  const Clip& clip = written.sheet().clip("c");
+  CHECK(clip.length() == 550'000);
+  // 3, 12, 6 and 12 ticks of 60, over and over.
+  std::vector<int> shown;
+  for (int tick = 0; tick < 66; ++tick) shown.push_back(clip.frame_at(tick, 60));
+  std::vector<int> expected;
+  for (int pass = 0; pass < 2; ++pass)
+    for (const auto& [frame, ticks] : {std::pair(0, 3), std::pair(1, 12), std::pair(2, 6), std::pair(1, 12)})
+      expected.insert(expected.end(), static_cast<std::size_t>(ticks), frame);
+  CHECK(shown == expected);
+  CHECK(clip.frame_at_seconds(0.049) == 0);
+  CHECK(clip.frame_at_seconds(0.051) == 1);
+  CHECK(clip.frame_at_seconds(std::nan("")) == 0);
+  CHECK(clip.frame_at_seconds(INFINITY) == clip.frame_at_seconds(1e9));
+}
+
+TEST_CASE("an animator and the plain function of time agree, and do not drift in ten hours") {
+  vole::Random chance(18);
+  for (int round = 0; round < 60; ++round) {
+    Clip clip = made({4, 5, 6, 7, 8}, whole(chance, 1, 60'000), chance.chance(0.5f));
+    clip.times = whole(chance, 1, 4);
+    if (chance.chance(0.4f)) {
+      std::int64_t end = 0;
+      for (int i = 0; i < 5; ++i) clip.ends.push_back(end += whole(chance, 1000, 400'000));
+    }
+    Animator animator;
+    animator.play(clip);
+    for (std::int64_t tick = 0; tick < 2000; ++tick) {
+      REQUIRE(animator.frame(60) == clip.frame_at(tick, 60));
+      REQUIRE(animator.over(60) == clip.over_at(tick, 60));
+      animator.tick();
+    }
+  }
+  const Clip clip = made({0, 1, 2}, 7'000, true);
+  Animator animator;
+  animator.play(clip);
+  const std::int64_t ten_hours = std::int64_t{10} * 3600 * 60;
+  for (std::int64_t tick = 0; tick < ten_hours; ++tick) animator.tick();
+  CHECK(animator.progress() == ten_hours * 7'000 * 1000);
+  CHECK(animator.frame(60) == ten_hours * 7 / 60 % 3);
+}
+
+TEST_CASE("a clip can be paused, taken up, slowed down, sped up and moved") {
+  const Clip clip = made({9, 8, 7, 6}, 30'000, true);
+  Animator animator;
+  animator.play(clip);
+  animator.pause();
+  for (int i = 0; i < 10; ++i) animator.tick();
+  CHECK(animator.frame(60) == 9);
+  animator.resume();
+  animator.tick();
+  animator.tick();
+  CHECK(animator.frame(60) == 8);
+  animator.set_speed(0.5f);
+  for (int i = 0; i < 3; ++i) animator.tick();
+  CHECK(animator.frame(60) == 8);
+  animator.tick();
+  CHECK(animator.frame(60) == 7);
+  animator.set_speed(2);
+  animator.tick();
+  CHECK(animator.frame(60) == 6);
+  animator.go_to(2, 60);
+  CHECK(animator.frame(60) == 7);
+  animator.go_to(99, 60);
+  CHECK(animator.position(60) == 3);
+  animator.set_speed(std::nanf(""));
+  CHECK(animator.speed() == 1);
+  animator.restart(clip);
+  CHECK(animator.frame(60) == 9);
+  animator.stop();
+  CHECK(animator.frame(60) == 0);
+}
+
+TEST_CASE("each event is told once, in order, whatever the rate and speed: against tiny steps") {
+  vole::Random chance(44);
+  for (int round = 0; round < 400; ++round) {
+    Clip clip = made({0, 1, 2, 3}, whole(chance, 500, 90'000), chance.chance(0.6f));
+    clip.times = whole(chance, 1, 3);
+    for (int i = 0; i < 4; ++i)
+      if (chance.chance(0.5f)) clip.events.push_back({std::string(1, static_cast<char>('a' + i)), i});
+    if (chance.chance(0.5f)) clip.events.push_back({"end", ClipEvent::at_end});
+    const float speed = static_cast<float>(whole(chance, 0, 30)) / 4;
+    const int rate = whole(chance, 1, 3) * 20;
+    const int ticks = whole(chance, 1, 60);
+    Animator animator;
+    animator.play(clip);
+    animator.set_speed(speed);
+    std::string told;
+    for (int tick = 0; tick < ticks; ++tick)
+      animator.tick(rate, [&](const ClipEvent& event) { told += event.name; });
+    // The same span in units of the clip, one by one: an event when its moment is reached, the first at once.
+    const std::int64_t scale = 1000 * rate;
+    std::string expected;
+    for (std::int64_t unit = 0; unit * scale <= animator.progress(); ++unit) {
+      const std::int64_t pass = unit / clip.length();
+      const bool ends = unit > 0 && unit % clip.length() == 0 && (clip.loop || pass == clip.times);
+      for (const ClipEvent& event : clip.events)
+        if (event.position == ClipEvent::at_end && ends) expected += event.name;
+      if (!clip.loop && pass >= clip.times) continue;
+      for (const ClipEvent& event : clip.events)
+        if (event.position != ClipEvent::at_end && unit % clip.length() == clip.start_of(event.position))
+          expected += event.name;
+    }
+    CAPTURE(clip.millifps, clip.loop, clip.times, speed, rate, ticks);
+    REQUIRE(told == expected);
+  }
+}
+
+TEST_CASE("conditions hold as they read, and the first rule that holds wins: against plain code") {
+  vole::ClipRules rules;
+  rules.add("jump", {"not grounded", "vy < 0"})
+      .add("fall", {"not grounded"})
+      .add("run", {"speed >= 8"})
+      .add("idle", {});
+  CHECK(rules.facts() == std::vector<std::string>{"grounded", "vy", "speed"});
+  vole::Random chance(3);
+  for (int round = 0; round < 2000; ++round) {
+    const float values[] = {chance.chance(0.5f) ? 1.0f : 0.0f, chance.between(-10, 10),
+                            static_cast<float>(whole(chance, 6, 10))};
+    const bool grounded = values[0] != 0;
+    const int expected = !grounded && values[1] < 0 ? 0 : !grounded ? 1 : values[2] >= 8 ? 2 : 3;
+    REQUIRE(rules.decide(values) == expected);
+  }
+  CHECK(to_text(rules.rules()[0].when[0], rules) == "not grounded");
+  CHECK(to_text(rules.rules()[0].when[1], rules) == "vy < 0");
+  CHECK(to_text(rules.rules()[2].when[0], rules) == "speed >= 8");
+  CHECK(vole::ClipRules().add("a", {"b"}).decide(std::vector<float>{0}) == -1);
+}
+
+namespace {
+
+// The small game with a mouse that has rules and events.
+struct Ruled {
+  TempFolder folder;
+  vole::Kinds kinds;
+  vole::ComponentTypes types;
+  std::unique_ptr<vole::Catalog> catalog;
+  std::unique_ptr<vole::Stage> stage;
+  Entity mouse;
+
+  Ruled() {
+    write_small_game(folder);
+    folder.write(
+        "assets/mouse.sheet.toml",
+        "frame = { size = [8, 8] }\n[clips.idle]\nframes = [0]\n[clips.run]\nframes = [1, 2]\nfps = 30\n"
+        "events = { step = [0, 1] }\n[clips.hurt]\nframes = [3, 4]\nfps = 10\nloop = false\n"
+        "events = { better = \"end\" }\n[clips.dig]\nframes = [5]\n"
+        "[[rules]]\nclip = \"hurt\"\nwhen = [\"hurt\"]\nfinish = true\n"
+        "[[rules]]\nclip = \"dig\"\nwhen = [\"digging\"]\nhold = 0.2\n"
+        "[[rules]]\nclip = \"run\"\nwhen = [\"speed > 1\"]\n[[rules]]\nclip = \"idle\"\n");
+    folder.write("kinds.toml", "[mouse]\nsprite = { sheet = \"mouse\" }\nbody = { size = [6, 6] }\n");
+    kinds = vole::read_kinds(folder.path());
+    catalog = std::make_unique<vole::Catalog>(folder.path());
+    stage = std::make_unique<vole::Stage>(vole::StageSetting{*catalog, kinds, types, {64, 32}, 60}, 1);
+    mouse = stage->spawn("mouse", {10, 10});
+  }
+  vole::Sprite& sprite() { return stage->get<vole::Sprite>(mouse); }
+  std::string clip_after(int ticks) {
+    for (int i = 0; i < ticks; ++i) {
+      stage->begin_tick({});
+      stage->end_tick();
+    }
+    return sprite().animator.clip() ? sprite().animator.clip()->name : "";
+  }
+};
+
+}  // namespace
+
+TEST_CASE("the state decides the clip, and the same decision does not restart it") {
+  Ruled ruled;
+  CHECK(ruled.clip_after(1) == "idle");
+  ruled.stage->get<vole::Body>(ruled.mouse).velocity.x = -20;
+  CHECK(ruled.clip_after(1) == "run");
+  CHECK(ruled.clip_after(7) == "run");
+  CHECK(ruled.sprite().animator.ticks() == 8);
+  // At least 0.2 seconds of digging, though it is over at once.
+  ruled.sprite().set_fact("digging", 1);
+  CHECK(ruled.clip_after(1) == "dig");
+  ruled.sprite().set_fact("digging", 0);
+  CHECK(ruled.clip_after(11) == "dig");
+  CHECK(ruled.clip_after(1) == "run");
+  // Being hurt is played to its end.
+  ruled.sprite().set_fact("hurt", 1);
+  CHECK(ruled.clip_after(1) == "hurt");
+  ruled.sprite().set_fact("hurt", 0);
+  CHECK(ruled.clip_after(11) == "hurt");
+  CHECK(ruled.clip_after(1) == "run");
+  CHECK(error_of([&] { ruled.sprite().set_fact("hurtt", 1); }, ruled.folder) ==
+        "error: no rule of \"mouse\" asks for \"hurtt\"; did you mean \"hurt\"?");
+}
+
+TEST_CASE("a handler of an event may change the clip, remove the thing, or begin a scene") {
+  Ruled ruled;
+  vole::Stage& stage = *ruled.stage;
+  int steps = 0, better = 0;
+  stage.when_event("mouse", "step", [&](Entity) { ++steps; });
+  stage.when_event("mouse", "better", [&](Entity entity) {
+    ++better;
+    stage.remove(entity);
+    stage.go("elsewhere");
+  });
+  CHECK_THROWS_AS(stage.when_event("moose", "step", [](Entity) {}), vole::Error);
+  stage.get<vole::Body>(ruled.mouse).velocity.x = 20;
+  // A step every other tick, the first at once.
+  ruled.clip_after(20);
+  CHECK(steps == 11);
+  ruled.sprite().animator.set_speed(8);
+  ruled.clip_after(1);
+  CHECK(steps == 11 + 4);
+  ruled.sprite().set_fact("hurt", 1);
+  for (int i = 0; i < 30 && stage.entities.alive(ruled.mouse); ++i) {
+    stage.begin_tick({});
+    stage.end_tick();
+  }
+  CHECK(better == 1);
+  CHECK_FALSE(stage.entities.alive(ruled.mouse));
+  REQUIRE(stage.change() != nullptr);
+  CHECK(stage.change()->scene == "elsewhere");
+  // What the old clip had still to tell in that tick is not told once another plays.
+  const Entity other = stage.spawn("mouse", {10, 10});
+  stage.when_event("mouse", "step", [&](Entity entity) {
+    auto& sprite = stage.get<vole::Sprite>(entity);
+    sprite.animator.restart(sprite.sheet->clip("idle"));
+  });
+  stage.get<vole::Body>(other).velocity.x = 20;
+  stage.get<vole::Sprite>(other).animator.set_speed(20);
+  const int before = steps;
+  stage.begin_tick({});
+  stage.end_tick();
+  CHECK(steps == before + 1);
+}
+
+TEST_CASE("rules that change in their file keep what is known by name") {
+  Ruled ruled;
+  ruled.sprite().set_fact("digging", 1);
+  CHECK(ruled.clip_after(1) == "dig");
+  ruled.folder.write(
+      "assets/mouse.sheet.toml",
+      "frame = { size = [8, 8] }\n[clips.idle]\nframes = [0]\n[clips.burrow]\nframes = [1]\n"
+      "[[rules]]\nclip = \"burrow\"\nwhen = [\"vy == 0\", \"digging\"]\n[[rules]]\nclip = \"idle\"\n");
+  vole::Report report;
+  ruled.catalog->refresh(report);
+  CHECK(report.problems().empty());
+  CHECK(ruled.clip_after(1) == "burrow");
+}
