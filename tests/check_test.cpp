@@ -83,6 +83,23 @@ TEST_CASE("names that hide others or differ by letter case only are told") {
   CHECK(has(vole_in(folder, "check").output, "and letter case counts"));
 }
 
+TEST_CASE("loops that end as they begin, rules that never win and clips that nobody plays are told") {
+  TempFolder folder;
+  write_tidy_game(folder);
+  folder.write("assets/mouse.sheet.toml",
+               "frame = { size = [8, 8] }\n[clips.run]\nframes = [0, 1, 0]\n[clips.idle]\nframes = [3]\n"
+               "[clips.lost]\nframes = [4]\n[[rules]]\nclip = \"run\"\nwhen = [\"speed > 1\"]\n"
+               "[[rules]]\nclip = \"idle\"\n[[rules]]\nclip = \"run\"\nwhen = [\"grounded\"]\n");
+  const Ran ran = vole_in(folder, "check");
+  for (const char* line : {"clip \"run\" loops, and its last frame repeats its first", "[repeated-frame]",
+                           "./assets/mouse.sheet.toml:14:8: warning: this rule can never win: \"idle\" above "
+                           "it holds whenever it does",
+                           "no rule plays the clip \"lost\", and no code names it"})
+    if (!has(ran.output, line)) FAIL_CHECK("not told: " << line << "\n" << ran.output);
+  append(folder, "src/main.cpp", "// play(\"lost\")");
+  CHECK_FALSE(has(vole_in(folder, "check").output, "unplayed-clip"));
+}
+
 TEST_CASE("what goes beyond the project's own limits is told") {
   TempFolder folder;
   write_tidy_game(folder);
@@ -172,8 +189,7 @@ TEST_CASE("an independent validator accepts the demo's files and a new game's, a
     folder.write(file, text);
     return run_command(validator + as_word(folder.path("schemas")) + " " + as_word(folder.path(file)));
   };
-  CHECK(has(refused("a.sheet.toml", "clips = { run = { fps = 12 } }\n").output,
-            "'frames' is a required property"));
+  CHECK(has(refused("a.sheet.toml", "rules = [{}]\n").output, "'clip' is a required property"));
   CHECK(has(refused("a.sheet.toml", "pivott = \"top\"\n").output, "'pivott' was unexpected"));
   CHECK(refused("a.sheet.toml", "pivot = \"tip\"\n").code == 1);
   CHECK(refused("a.sheet.toml", "pivot = [1, 2, 3]\n").code == 1);

@@ -187,6 +187,7 @@ class Checker {
   void check_sprite(const vole::Sprite& sprite, const vole::Level* level) {
     if (sprite.sheet_name.value.empty()) return;
     named_.insert("sheet " + sprite.sheet_name.value);
+    named_.insert("clip " + sprite.first_clip.value);
     std::optional<vole::Asset<vole::Sheet>> sheet;
     if (catalog_.has<vole::Sheet>(sprite.sheet_name.value)) {
       try {

@@ -23,7 +23,8 @@ using vole::Place;
 using vole::Severity;
 
 const std::vector<std::string> all_rules{"unused-file", "uneven-frames", "empty-frame", "hidden-name",
-                                         "case-clash",  "wrong-case",    "over-limit"};
+                                         "case-clash",  "wrong-case",    "over-limit",  "repeated-frame",
+                                         "dead-rule",   "unplayed-clip"};
 
 // Everything that the game's own code says in quotes or as a generated name, to look for names in.
 class Sources {
@@ -73,6 +74,7 @@ class RuleChecker {
         project_(project),
         named_(named),
         files_(files_of_game(catalog.root())),
+        sources_(catalog.root(), files_),
         allowances_(catalog.root(), project, report) {}
 
   std::vector<Finding> run() {
@@ -82,6 +84,7 @@ class RuleChecker {
     find_case_clashes();
     find_wrong_cases();
     find_what_is_over_limits();
+    each_sheet([this](const vole::Sheet& sheet, const std::string& file) { check_animation(sheet, file); });
     return std::move(findings_);
   }
 
@@ -122,7 +125,7 @@ class RuleChecker {
   }
 
   void find_unused_files() {
-    const Sources sources(catalog_.root(), files_);
+    const Sources& sources = sources_;
     if (!sources.any()) return;  // without the code nobody can say what it uses
     std::set<std::string> used{project_.icon.value};
     use_mentioned<vole::Level>(sources, "level", used);
@@ -277,6 +280,47 @@ class RuleChecker {
     look(static_cast<vole::Level*>(nullptr));
   }
 
+  void check_animation(const vole::Sheet& sheet, const std::string& file) {
+    for (const vole::Clip& clip : sheet.clips)
+      if (clip.loop && clip.frames.size() > 2 && clip.frames.front() == clip.frames.back() &&
+          clip.ends.empty() && clip.frames[clip.frames.size() - 2] != clip.frames.back())
+        add("repeated-frame", file,
+            fmt::format(
+                "clip \"{}\" loops, and its last frame repeats its first: it stands still for a moment",
+                clip.name),
+            "leave the last one out");
+    const auto& rules = sheet.rules.rules();
+    for (std::size_t i = 0; i < rules.size(); ++i)
+      for (std::size_t j = 0; j < i; ++j)
+        if (covers(rules[j], rules[i])) {
+          add("dead-rule", file,
+              fmt::format("this rule can never win: \"{}\" above it holds whenever it does", rules[j].clip),
+              "put it further up", rules[i].place);
+          break;
+        }
+    if (rules.empty()) return;
+    for (const vole::Clip& clip : sheet.clips) {
+      const bool played =
+          std::any_of(rules.begin(), rules.end(), [&](const auto& r) { return r.clip == clip.name; });
+      if (!played && !sources_mention(clip.name))
+        add("unplayed-clip", file,
+            fmt::format("no rule plays the clip \"{}\", and no code names it", clip.name));
+    }
+  }
+
+  // Whether a rule holds wherever the other does: its conditions are among the other's.
+  static bool covers(const vole::ClipRules::Rule& rule, const vole::ClipRules::Rule& other) {
+    return std::all_of(rule.when.begin(), rule.when.end(), [&](const auto& wanted) {
+      return std::any_of(other.when.begin(), other.when.end(), [&](const auto& has) {
+        return has.fact == wanted.fact && has.compare == wanted.compare && has.value == wanted.value;
+      });
+    });
+  }
+
+  bool sources_mention(const std::string& clip) const {
+    return !sources_.any() || sources_.mention("clip", clip) || named_.count("clip " + clip) != 0;
+  }
+
   void over(const std::string& file, std::string_view what, std::int64_t value, std::int64_t limit,
             std::string_view unit) {
     if (limit > 0 && value > limit)
@@ -321,6 +365,7 @@ class RuleChecker {
   const vole::Project& project_;
   const std::set<std::string>& named_;
   std::vector<std::string> files_;
+  Sources sources_;
   Allowances allowances_;
   std::vector<Finding> findings_;
 };

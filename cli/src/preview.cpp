@@ -179,19 +179,34 @@ std::string headline(const vole::Sheet& sheet) {
   return line;
 }
 
+// "run (12 fps, 3 times)"
+std::string clip_line(const vole::Clip& clip) {
+  std::string line = clip.name + " (";
+  line += clip.ends.empty() ? fmt::format("{} fps", clip.millifps / 1000.0)
+                            : fmt::format("{:.2f} s", static_cast<double>(clip.length()) / 1e6);
+  if (!clip.loop) line += clip.times == 1 ? ", once" : fmt::format(", {} times", clip.times);
+  return line + ")";
+}
+
 void draw_clips(Page& sheet_page, const vole::Sheet& sheet, int y) {
   constexpr int margin = 24;
   if (sheet.clips.empty()) return;
   const int strip = std::max((page.y - y) / static_cast<int>(sheet.clips.size()), 22);
   for (const vole::Clip& clip : sheet.clips) {
-    sheet_page.text(
-        {margin, static_cast<float>(y)},
-        fmt::format("{} ({} fps{})", clip.name, clip.millifps / 1000.0, clip.loop ? "" : ", once"));
+    sheet_page.text({margin, static_cast<float>(y)}, clip_line(clip));
     const int across = (page.x - 300 - margin) / static_cast<int>(clip.frames.size()) - 4;
     const int small =
         std::clamp(std::min((strip - 6) / sheet.frame_size.y, across / sheet.frame_size.x), 1, 4);
     Flow row({300, y}, page.x * 100, {sheet.frame_size.x * small + 4, 0});
-    for (const int frame : clip.frames) draw_frame(sheet_page, sheet, frame, row.next(), small, &clip);
+    for (std::size_t i = 0; i < clip.frames.size(); ++i) {
+      const IVec2 at = row.next();
+      draw_frame(sheet_page, sheet, clip.frames[i], at, small, &clip);
+      for (const vole::ClipEvent& event : clip.events)
+        if (event.position == static_cast<int>(i))
+          sheet_page.text(
+              {static_cast<float>(at.x), static_cast<float>(at.y + sheet.frame_size.y * small + 2)},
+              event.name, {.colour = mark});
+    }
     y += strip;
   }
 }

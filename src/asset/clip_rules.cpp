@@ -36,22 +36,9 @@ std::vector<std::string_view> words_of(std::string_view text) {
   }
 }
 
-bool holds(const ClipRules::Condition& condition, float value) {
-  switch (condition.compare) {
-    case ClipRules::Compare::less:
-      return value < condition.value;
-    case ClipRules::Compare::at_most:
-      return value <= condition.value;
-    case ClipRules::Compare::equal:
-      return value == condition.value;
-    case ClipRules::Compare::not_equal:
-      return value != condition.value;
-    case ClipRules::Compare::at_least:
-      return value >= condition.value;
-    case ClipRules::Compare::more:
-      return value > condition.value;
-  }
-  return false;
+// Which of less, equal and more a value is, as the bit that Compare has for it; "not a number" is none.
+unsigned relation(float value, float to) {
+  return (value < to ? 1u : 0u) | (value == to ? 2u : 0u) | (value > to ? 4u : 0u);
 }
 
 }  // namespace
@@ -83,7 +70,7 @@ ClipRules::Condition ClipRules::parse(const Located<std::string>& text) {
     throw Error(text.place, fmt::format("\"{}\" is no condition", text.value),
                 "one is \"grounded\", \"not grounded\" or \"vy < 0\" (also <=, ==, !=, >=, >)");
   const int known = find_fact(name);
-  condition.fact = known >= 0 ? static_cast<std::size_t>(known) : facts_.size();
+  condition.fact = static_cast<std::uint32_t>(known >= 0 ? static_cast<std::size_t>(known) : facts_.size());
   if (known < 0) facts_.emplace_back(name);
   return condition;
 }
@@ -91,6 +78,8 @@ ClipRules::Condition ClipRules::parse(const Located<std::string>& text) {
 ClipRules& ClipRules::add(const ClipRuleText& text) {
   Rule rule{text.clip.value, {}, static_cast<int>(text.hold * 1000 + 0.5), text.finish, text.clip.place};
   for (const Located<std::string>& condition : text.when) rule.when.push_back(parse(condition));
+  conditions_.insert(conditions_.end(), rule.when.begin(), rule.when.end());
+  ends_.push_back(conditions_.size());
   rules_.push_back(std::move(rule));
   return *this;
 }
@@ -103,10 +92,14 @@ ClipRules& ClipRules::add(std::string_view clip, const std::vector<std::string>&
 }
 
 int ClipRules::decide(std::span<const float> values) const {
-  for (std::size_t i = 0; i < rules_.size(); ++i) {
-    const auto& when = rules_[i].when;
-    if (std::all_of(when.begin(), when.end(), [&](const Condition& c) { return holds(c, values[c.fact]); }))
-      return static_cast<int>(i);
+  const Condition* condition = conditions_.data();
+  for (std::size_t i = 0; i < ends_.size(); ++i) {
+    const Condition* const end = conditions_.data() + ends_[i];
+    bool holds = true;
+    for (; condition != end; ++condition)
+      holds &= (relation(values[condition->fact], condition->value) &
+                static_cast<unsigned>(condition->compare)) != 0;
+    if (holds) return static_cast<int>(i);
   }
   return -1;
 }

@@ -17,6 +17,7 @@
 //   rules.add({"jump", {"not grounded", "vy < 0"}}).add({"idle", {}});
 #pragma once
 
+#include <cstdint>
 #include <span>
 #include <string>
 #include <string_view>
@@ -43,9 +44,17 @@ void describe(V& v, ClipRuleText& rule) {
 
 class ClipRules {
  public:
-  enum class Compare { less, at_most, equal, not_equal, at_least, more };
+  // Bits: 1 for less, 2 for equal, 4 for more.
+  enum class Compare : std::uint32_t {
+    less = 1,
+    equal = 2,
+    at_most = 3,
+    more = 4,
+    not_equal = 5,
+    at_least = 6
+  };
   struct Condition {
-    std::size_t fact = 0;  // index into facts()
+    std::uint32_t fact = 0;  // index into facts()
     Compare compare = Compare::not_equal;
     float value = 0;
   };
@@ -77,6 +86,9 @@ class ClipRules {
 
   std::vector<Rule> rules_;
   std::vector<std::string> facts_;
+  // The same as the rules say, in one row, since this is asked for each thing each tick.
+  std::vector<Condition> conditions_;
+  std::vector<std::size_t> ends_;  // of each rule's conditions
 };
 
 // "not grounded", "vy < 0": as it can be read and written.
