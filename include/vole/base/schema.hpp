@@ -40,7 +40,9 @@ class SchemaMaker {
     if constexpr (std::is_same_v<T, bool>)
       detail::put(schema, "default", detail::yes_no_node(field));
     else if constexpr (std::is_arithmetic_v<T>)
-      if (!rule.required) detail::put(schema, "default", detail::number_node(static_cast<double>(field), std::is_integral_v<T>));
+      if (!rule.required)
+        detail::put(schema, "default",
+                    detail::number_node(static_cast<double>(field), std::is_integral_v<T>));
     add(key, std::move(schema), rule.required);
   }
   template <class T>
