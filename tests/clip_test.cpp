@@ -286,6 +286,18 @@ TEST_CASE("the state decides the clip, and the same decision does not restart it
         "error: no rule of \"mouse\" asks for \"hurtt\"; did you mean \"hurt\"?");
 }
 
+TEST_CASE("a thing without a body stands still on the ground, as far as rules ask") {
+  Ruled ruled;
+  ruled.folder.write("assets/mouse.sheet.toml",
+                     "frame = { size = [8, 8] }\n[clips.idle]\nframes = [0]\n[clips.fall]\nframes = [1]\n"
+                     "[[rules]]\nclip = \"fall\"\nwhen = [\"not grounded\"]\n[[rules]]\nclip = \"idle\"\n");
+  vole::Report report;
+  ruled.catalog->refresh(report);
+  CHECK(ruled.clip_after(1) == "fall");
+  ruled.stage->entities.take<vole::Body>(ruled.mouse);
+  CHECK(ruled.clip_after(1) == "idle");
+}
+
 TEST_CASE("a handler of an event may change the clip, remove the thing, or begin a scene") {
   Ruled ruled;
   vole::Stage& stage = *ruled.stage;

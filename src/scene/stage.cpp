@@ -29,13 +29,18 @@ const ClipRules no_rules;
 
 // The value of a fact that a thing knows of itself; any other is left as the game has set it.
 void tell_fact(std::string_view name, const Body* body, bool over, float& value) {
+  static const Body at_rest = [] {
+    Body rest;
+    rest.on_ground = true;
+    return rest;
+  }();
+  const Body& of = body ? *body : at_rest;  // what has no body stands still
   if (name == "over") value = over ? 1.0f : 0.0f;
-  if (!body) return;
-  if (name == "grounded") value = body->on_ground ? 1.0f : 0.0f;
-  if (name == "at_wall") value = body->at_wall ? 1.0f : 0.0f;
-  if (name == "vx") value = body->velocity.x;
-  if (name == "vy") value = body->velocity.y;
-  if (name == "speed") value = std::abs(body->velocity.x);
+  if (name == "grounded") value = of.on_ground ? 1.0f : 0.0f;
+  if (name == "at_wall") value = of.at_wall ? 1.0f : 0.0f;
+  if (name == "vx") value = of.velocity.x;
+  if (name == "vy") value = of.velocity.y;
+  if (name == "speed") value = std::abs(of.velocity.x);
 }
 
 Colour tinted_by(Colour tint, Vec3 shares) {
