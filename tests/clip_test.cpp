@@ -88,6 +88,12 @@ TEST_CASE("what is wrong with a clip is told at its place") {
   CHECK(has(Written(clips + "when = [\"vy < high\"]\n").wrong(), "is no condition"));
   CHECK(has(Written(clips + "when = [3]\n").wrong(), "a text in quotes"));
   CHECK(has(Written(clips + "finish = true\n").wrong(), "clip \"c\" loops, so it is never finished"));
+  std::string days = "frames = [0", times = "seconds = [3600";
+  for (int i = 0; i < 24; ++i) {
+    days += ", 0";
+    times += ", 3600";
+  }
+  CHECK(has(wrong_clip(days + "]\n" + times + "]"), "clip \"c\" takes 90000 seconds; the most is a day"));
   std::string many = "[clips.c]\nrow = 0\n";
   for (int i = 0; i < 1001; ++i) many += "[[rules]]\nclip = \"c\"\nwhen = [\"a\"]\n";
   CHECK(has(Written(many).wrong(), "1001 rules are more than the 1000"));
@@ -201,6 +207,32 @@ TEST_CASE("each event is told once, in order, whatever the rate and speed: again
     CAPTURE(clip.millifps, clip.loop, clip.times, speed, rate, ticks);
     REQUIRE(told == expected);
   }
+}
+
+TEST_CASE(
+    "a million frames in clips are the most, and the longest clip at the highest speed stays in its "
+    "numbers") {
+  TempFolder folder;
+  folder.write_picture("assets/a.png", {256, 256});
+  std::string text = "frame = { size = [1, 1] }\n";
+  for (int i = 0; i < 17; ++i) {
+    text.append("[clips.c").append(std::to_string(i)).append("]\nrange = [0, 65535]\n");
+  }
+  folder.write("assets/a.sheet.toml", text);
+  CHECK(has(error_of([&] { vole::Catalog(folder.path()).get<vole::Sheet>("a"); }, folder),
+            "up to clip \"c15\" the sheet's clips show 1048576 frames; the most is 1000000"));
+  Clip day = made({0, 1}, 1000, true);
+  const std::int64_t half = std::int64_t{12} * 3600 * 1'000'000;
+  day.ends = {half, 2 * half};
+  day.events = {{"noon", 1}};
+  Animator animator;
+  animator.play(day);
+  animator.set_speed(100);
+  int noons = 0;
+  for (int tick = 0; tick < 1000 * 3600; ++tick) animator.tick(1000, [&](const ClipEvent&) { ++noons; });
+  // A hundred hours: four noons, and the fifth is 8 hours off.
+  CHECK(noons == 4);
+  CHECK(animator.frame(1000) == 0);
 }
 
 TEST_CASE("conditions hold as they read, and the first rule that holds wins: against plain code") {

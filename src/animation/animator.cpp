@@ -20,6 +20,14 @@ void Animator::stop() {
   ++starts_;
 }
 
+void Animator::forget_passes(int ticks_per_second) {
+  const std::int64_t pass_length = clip_->length() * normal_speed * ticks_per_second;
+  if (clip_->loop)
+    progress_ %= pass_length;
+  else
+    progress_ = most_progress;
+}
+
 void Animator::go_to(int position, int ticks_per_second) {
   if (!clip_) return;
   const int last = static_cast<int>(clip_->frames.size()) - 1;

@@ -15,6 +15,9 @@ namespace vole {
 namespace {
 
 constexpr std::size_t most_rules = 1000;
+constexpr std::size_t most_clip_frames = 1'000'000;
+// A day: so times many passes and many ticks a second stay whole numbers of 64 bits.
+constexpr std::int64_t longest_clip = std::int64_t{24} * 3600 * 1'000'000;
 
 // Finds frames by what a clip or point writes; quickly, since there may be many of both.
 class FrameFinder {
@@ -56,7 +59,7 @@ class ClipMaker {
   ClipMaker(const Sheet& sheet, const FrameFinder& finder, Report& report)
       : sheet_(sheet), finder_(finder), report_(report) {}
 
-  Clip make(const NamedItem<ClipText>& item) const {
+  Clip make(const NamedItem<ClipText>& item) {
     const ClipText& text = item.value;
     Clip clip;
     clip.name = item.name;
@@ -65,6 +68,13 @@ class ClipMaker {
     clip.times = text.times ? text.times->value : 1;
     clip.pivot = text.pivot;
     const std::vector<int> written = written_frames(item);
+    total_ += written.size();
+    if (total_ > most_clip_frames) {
+      report_.error(item.place,
+                    fmt::format("up to clip \"{}\" the sheet's clips show {} frames; the most is {}",
+                                item.name, total_, most_clip_frames));
+      return clip;
+    }
     if (written.empty()) {
       report_.error(item.place, fmt::format("clip \"{}\" has no frames", item.name));
       return clip;
@@ -156,6 +166,9 @@ class ClipMaker {
     std::int64_t end = 0;
     for (const std::size_t position : shown)
       clip.ends.push_back(end += static_cast<std::int64_t>(seconds.value[position] * 1e6 + 0.5));
+    if (end > longest_clip)
+      report_.error(seconds.place, fmt::format("clip \"{}\" takes {} seconds; the most is a day", item.name,
+                                               end / 1'000'000));
   }
 
   void add_events(const NamedItem<ClipText>& item, std::size_t written, const std::vector<std::size_t>& shown,
@@ -184,6 +197,7 @@ class ClipMaker {
   const Sheet& sheet_;
   const FrameFinder& finder_;
   Report& report_;
+  std::size_t total_ = 0;  // frames of all clips so far
 };
 
 // Keyframes in the order of their times, no two at one.
@@ -392,7 +406,7 @@ void complete_sheet(const SheetText& text, Sheet& sheet, Report& report) {
   }
   const FrameFinder frames(sheet, report);
   for (const auto& item : text.tracks) sheet.tracks.push_back(make_track(item, report));
-  const ClipMaker maker(sheet, frames, report);
+  ClipMaker maker(sheet, frames, report);
   for (const auto& item : text.clips) sheet.clips.push_back(maker.make(item));
   add_rules(text, sheet, report);
   for (const auto& item : text.points) sheet.points.push_back(make_point(item, frames));

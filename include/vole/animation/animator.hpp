@@ -54,6 +54,11 @@ class Animator {
 
  private:
   static constexpr std::int64_t normal_speed = 1000;
+  // Far from what 64 bits hold; weeks at the highest speed.
+  static constexpr std::int64_t most_progress = std::int64_t{1} << 61;
+
+  // Keeps the place within the pass, so that a clip may play for ever.
+  void forget_passes(int ticks_per_second);
 
   const Clip* clip_ = nullptr;
   std::int64_t ticks_ = 0;
@@ -71,6 +76,7 @@ void Animator::tick(int ticks_per_second, Tell&& tell) {
   const std::int64_t before = began_ ? progress_ : -1;
   began_ = true;
   progress_ += clip_->units_per_second() * speed_;
+  if (progress_ > most_progress) forget_passes(ticks_per_second);
   if (clip_->events.empty() || progress_ == before) return;
   const std::int64_t scale = normal_speed * ticks_per_second;
   const std::int64_t pass_length = clip_->length() * scale;
