@@ -34,6 +34,7 @@ ctest --test-dir build/sanitize --output-on-failure
 
 step "clang: library, example, tests; and each loader fuzzed for a few seconds"
 cmake -S . -B build/clang -G Ninja -DCMAKE_CXX_COMPILER=clang++ -DCMAKE_BUILD_TYPE=RelWithDebInfo \
+  -DCMAKE_CXX_FLAGS_RELWITHDEBINFO="-O1 -g1" \
   -DVOLE_FUZZ=ON -DVOLE_SANITIZE=address,undefined -DVOLE_WARNINGS_ARE_ERRORS=ON >/dev/null
 cmake --build build/clang
 ctest --test-dir build/clang --output-on-failure

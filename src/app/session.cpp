@@ -93,7 +93,8 @@ void Session::enter(std::string_view scene, std::any carried, const Place& asked
   auto next = game_.make_scene(scene, asked);
   const StageSetting setting{catalog_, kinds_, game_.types(), project_.canvas, project_.ticks_per_second};
   auto stage = std::make_unique<Stage>(setting, std::uint64_t{chance_.next()} << 32 | chance_.next());
-  stage->bring(std::move(carried));
+  carried_ = std::move(carried);
+  stage->bring(carried_);
   if (scene_) {
     history_ = checksum();
     scene_->leave(*stage_);
@@ -351,7 +352,7 @@ Report Session::refresh() {
   scene_problems_.clear();
   told_.clear();
   // What the last good version of the files could not begin, the new one may.
-  if (half_entered_) survive([this] { enter(std::string(scene_name_), {}, {}); });
+  if (half_entered_) survive([this] { enter(std::string(scene_name_), carried_, {}); });
   tell_problems(report.problems());
   show_trouble();
   return report;

@@ -1,6 +1,7 @@
 // A game under way: one tick after the other, drawn in between, recorded or replayed. A host calls step().
 #pragma once
 
+#include <any>
 #include <memory>
 #include <optional>
 #include <set>
@@ -85,6 +86,7 @@ class Session {
   std::unique_ptr<Scene> next_scene_;  // while its assets are loaded
   std::vector<WantedAsset> wanted_;
   Preload preload_;
+  std::any carried_;           // what the scene was given
   bool half_entered_ = false;  // its enter() threw; tried again when files change
   std::int64_t ticks_ = 0;
   Random chance_;  // seeds the stages
