@@ -1,6 +1,6 @@
 #!/bin/sh
 # Installs the build tree given first into a new folder and builds a consumer against it: with find_package and with
-# pkg-config, and runs both. Further words are flags for the compiler (sanitizers).
+# pkg-config, and runs both. Further words are flags for the compiler.
 set -eu
 build=$1
 source=$2
