@@ -376,14 +376,14 @@ Allowances::Allowances(std::string root, const vole::Project& project, vole::Rep
     : root_(std::move(root)), report_(report) {
   for (const auto& item : project.check.allow) {
     check_item(item);
-    by_file_["game.toml"].insert(item.name);
+    said_by_project_["game.toml"].insert(item.name);
   }
   for (const auto& file : project.check.files) {
     if (!vole::file_exists(vole::join_path(root_, file.name)))
       report_.error(file.place, fmt::format("no file \"{}\"", file.name));
     for (const auto& item : file.value) {
       check_item(item);
-      by_file_[file.name].insert(item.name);
+      said_by_project_[file.name].insert(item.name);
     }
   }
 }
@@ -419,14 +419,12 @@ Allowances::Rules Allowances::read(const std::string& file) {
 }
 
 bool Allowances::allowed(const std::string& file, const std::string& rule) {
-  const auto found = by_file_.find(file);
-  if (found != by_file_.end() && found->second.count(rule) != 0) return true;
+  const auto found = said_by_project_.find(file);
+  if (found != said_by_project_.end() && found->second.count(rule) != 0) return true;
   if (file == "game.toml") return false;
-  // What the project says of a file goes beside what the file says itself.
-  static const std::string own = "\n";
-  const auto [kept, is_new] = by_file_.try_emplace(file + own);
-  if (is_new) kept->second = read(file);
-  return kept->second.count(rule) != 0;
+  const auto [own, is_new] = said_by_file_.try_emplace(file);
+  if (is_new) own->second = read(file);
+  return own->second.count(rule) != 0;
 }
 
 std::vector<std::string> files_of_game(const std::string& root) {

@@ -28,7 +28,8 @@ class Allowances {
 
   std::string root_;
   vole::Report& report_;
-  std::map<std::string, Rules> by_file_;
+  std::map<std::string, Rules> said_by_project_;
+  std::map<std::string, Rules> said_by_file_;
 };
 
 // The files below a game's folder that belong to it: all but hidden ones and what a build has made.

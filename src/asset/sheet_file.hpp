@@ -69,7 +69,6 @@ struct KeyframeText {
 };
 template <class V, class T>
 void describe(V& v, KeyframeText<T>& key) {
-  // Opacity cannot be told from rotation here; both are numbers within reason.
   v("at", key.at, needed().within(0, 3600));
   if constexpr (std::is_same_v<T, Colour>)
     v("value", key.value, needed());
