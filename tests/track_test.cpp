@@ -1,8 +1,7 @@
 // Tracks, easing, tweens and the moment that everything stands still.
 #include <cmath>
 
-#include "support.hpp"
-#include "vole/app/game.hpp"
+#include "sheet_stage.hpp"
 
 namespace {
 
@@ -20,49 +19,17 @@ bool near(Vec2 a, Vec2 b, float by = 1e-4f) {
   return std::abs(a.x - b.x) < by && std::abs(a.y - b.y) < by;
 }
 
-// The small game; its mouse has tracks, and a clip that brings one along.
-struct Small {
-  TempFolder folder;
-  vole::Kinds kinds;
-  vole::ComponentTypes types;
-  std::unique_ptr<vole::Catalog> catalog;
-  std::unique_ptr<vole::Stage> stage;
-  Entity mouse;
-
-  Small() {
-    write_small_game(folder);
-    folder.write("assets/mouse.sheet.toml", sheet_text());
-    folder.write("kinds.toml",
-                 "[mouse]\nsprite = { sheet = \"mouse\" }\nbody = { size = [6, 6] }\n[crumb]\nsprite = { "
-                 "sheet = \"mouse\" }\n");
-    kinds = vole::read_kinds(folder.path());
-    catalog = std::make_unique<vole::Catalog>(folder.path());
-    stage = std::make_unique<vole::Stage>(vole::StageSetting{*catalog, kinds, types, {64, 32}, 60}, 1);
-    mouse = stage->spawn("mouse", {20, 20});
-  }
+// Its mouse has tracks, and a clip that brings one along.
+struct Small : SheetStage {
+  Small() : SheetStage(sheet_text(), "[crumb]\nsprite = { sheet = \"mouse\" }\n") { spawn(); }
   static std::string sheet_text() {
-    return "frame = { size = [8, 8] }\n[clips.idle]\nframes = [0]\n[clips.hover]\nframes = [1]\ntracks = "
-           "[\"bob\"]\n"
+    return "[clips.idle]\nframes = [0]\n[clips.hover]\nframes = [1]\ntracks = [\"bob\"]\n"
            "[points.hand]\nat = [6, 4]\n"
            "[tracks.bob]\nloop = true\noffset = [{ at = 0, value = [0, 0] }, { at = 0.5, value = [2, -4] }, "
-           "{ at = 1, "
-           "value = [0, 0] }]\n"
+           "{ at = 1, value = [0, 0] }]\n"
            "[tracks.spin]\nrotation = [{ at = 0, value = 0, ease = \"smooth\" }, { at = 0.3, value = 90 }]\n"
            "opacity = [{ at = 0.1, value = 0.5 }]\ntint = [{ at = 0, value = \"#ff0000\" }, { at = 0.2, "
            "value = \"#ffffff\" }]\n";
-  }
-  vole::Sprite& sprite() { return stage->get<vole::Sprite>(mouse); }
-  void tick(int times = 1) {
-    for (int i = 0; i < times; ++i) {
-      stage->begin_tick({});
-      stage->end_tick();
-    }
-  }
-  vole::PictureItem drawn(std::size_t index = 0) {
-    vole::DrawList list;
-    list.start({64, 32});
-    stage->draw(list, 1);
-    return list.items().at(index).picture;
   }
 };
 
@@ -194,14 +161,10 @@ TEST_CASE("tracks survive a new version of their sheet, and go with the name whe
   small.tick(3);
   std::string text = Small::sheet_text();
   text.replace(text.find("[2, -4]"), 7, "[4, -8]");
-  small.folder.write("assets/mouse.sheet.toml", text);
-  vole::Report report;
-  small.catalog->refresh(report);
+  small.reload(text);
   small.tick(27);
   CHECK(near(small.sprite().track_pose(60).offset, {4, -8}));
-  small.folder.write("assets/mouse.sheet.toml",
-                     "frame = { size = [8, 8] }\npoints = { hand = { at = [0, 0] } }\n");
-  small.catalog->refresh(report);
+  small.reload("points = { hand = { at = [0, 0] } }\n");
   small.tick();
   CHECK(small.sprite().track_pose(60).offset == Vec2{0, 0});
 }

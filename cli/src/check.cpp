@@ -198,9 +198,11 @@ class Checker {
     }
     attempt([&] {
       if (!sheet) catalog_.get<vole::Sheet>(sprite.sheet_name.value, sprite.sheet_name.place);
-      if (!sprite.first_clip.value.empty()) (*sheet)->clip(sprite.first_clip.value, sprite.first_clip.place);
+      if (!sprite.first_clip.value.empty())
+        (*sheet)->expect_played(sprite.first_clip.value, sprite.first_clip.place);
       if (!sprite.frame_name.value.empty()) (*sheet)->frame(sprite.frame_name.value, sprite.frame_name.place);
     });
+    if (sheet) types_.check_tracks(**sheet, vole::ComponentTypes::Unknown::pass, report_);
     attempt([&] {
       if (level) level->layer(sprite.layer_name.value, sprite.layer_name.place);
     });

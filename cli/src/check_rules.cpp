@@ -14,6 +14,7 @@
 #include "vole/base/check_notes.hpp"
 #include "vole/base/names.hpp"
 #include "vole/level/level.hpp"
+#include "vole/scene/components.hpp"
 
 namespace {
 
@@ -24,7 +25,7 @@ using vole::Severity;
 
 const std::vector<std::string> all_rules{"unused-file", "uneven-frames", "empty-frame", "hidden-name",
                                          "case-clash",  "wrong-case",    "over-limit",  "repeated-frame",
-                                         "dead-rule",   "unplayed-clip"};
+                                         "dead-rule",   "unplayed-clip", "unset-fact",  "jumping-frame"};
 
 // Everything that the game's own code says in quotes or as a generated name, to look for names in.
 class Sources {
@@ -45,10 +46,12 @@ class Sources {
   }
   bool any() const { return !text_.empty(); }
 
+  bool quote(const std::string& name) const {
+    return text_.find(fmt::format("\"{}\"", name)) != std::string::npos;
+  }
   // `scope` is "sheet", "font", "level" or "sound".
   bool mention(std::string_view scope, const std::string& name) const {
-    return text_.find(fmt::format("\"{}\"", name)) != std::string::npos ||
-           has_word(fmt::format("{}::{}", scope, cpp_identifier(name)));
+    return quote(name) || has_word(fmt::format("{}::{}", scope, cpp_identifier(name)));
   }
 
  private:
@@ -281,14 +284,63 @@ class RuleChecker {
   }
 
   void check_animation(const vole::Sheet& sheet, const std::string& file) {
-    for (const vole::Clip& clip : sheet.clips)
-      if (clip.loop && clip.frames.size() > 2 && clip.frames.front() == clip.frames.back() &&
-          clip.ends.empty() && clip.frames[clip.frames.size() - 2] != clip.frames.back())
-        add("repeated-frame", file,
-            fmt::format(
-                "clip \"{}\" loops, and its last frame repeats its first: it stands still for a moment",
-                clip.name),
-            "leave the last one out");
+    for (const vole::Clip& clip : sheet.clips) {
+      find_repeated_frame(clip, file);
+      find_jump(sheet, clip, file);
+    }
+    if (sheet.rules.empty()) return;
+    find_dead_rules(sheet, file);
+    find_unset_facts(sheet, file);
+    find_unplayed_clips(sheet, file);
+  }
+
+  void find_repeated_frame(const vole::Clip& clip, const std::string& file) {
+    if (clip.loop && clip.frames.size() > 2 && clip.frames.front() == clip.frames.back() &&
+        clip.ends.empty() && clip.frames[clip.frames.size() - 2] != clip.frames.back())
+      add("repeated-frame", file,
+          fmt::format("clip \"{}\" loops, and its last frame repeats its first: it stands still for a moment",
+                      clip.name),
+          "leave the last one out");
+  }
+
+  // A frame that lies elsewhere on its pivot than the one before it, as one that was drawn a row too high.
+  // What runs moves its feet a little; what flies or spins is told so by a pivot that is not at its feet.
+  void find_jump(const vole::Sheet& sheet, const vole::Clip& clip, const std::string& file) {
+    const std::size_t count = clip.frames.size();
+    for (std::size_t i = 0; i < count; ++i) {
+      if (i + 1 == count && !clip.loop) return;
+      const int from = clip.frames[i], to = clip.frames[(i + 1) % count];
+      const vole::IRect before = shown_part(sheet, from, clip), after = shown_part(sheet, to, clip);
+      if (before.empty() || after.empty()) continue;
+      const vole::Frame frame = sheet.posed(to, &clip);
+      const bool on_feet = frame.pivot.y * 8 >= frame.size.y * 7;
+      const int fall = after.bottom() - before.bottom();
+      const int slide = (after.left() + after.right() - before.left() - before.right()) / 2;
+      const bool jumps = on_feet && std::abs(fall) > std::max(2, frame.size.y / 8);
+      const bool slides = std::abs(slide) > std::max(2, frame.size.x / 4);
+      if (!jumps && !slides) continue;
+      return add("jumping-frame", file,
+                 fmt::format("clip \"{}\" jumps {} pixels {} from frame {} to {}", clip.name,
+                             std::abs(jumps ? fall : slide),
+                             jumps ? (fall > 0 ? "down" : "up") : (slide > 0 ? "right" : "left"), from, to),
+                 "`vole preview --show baseline` puts them side by side; move the drawing, or set the pivot");
+    }
+  }
+
+  // What of a frame is not clear, from its pivot.
+  static vole::IRect shown_part(const vole::Sheet& sheet, int index, const vole::Clip& clip) {
+    const vole::Frame frame = sheet.posed(index, &clip);
+    vole::IVec2 least = frame.area.size, most{-1, -1};
+    for (int y = 0; y < frame.area.size.y; ++y)
+      for (int x = 0; x < frame.area.size.x; ++x)
+        if (frame.picture->row(frame.area.top() + y)[frame.area.left() + x].a != 0) {
+          least = {std::min(least.x, x), std::min(least.y, y)};
+          most = {std::max(most.x, x), std::max(most.y, y)};
+        }
+    return {least + frame.offset - frame.pivot, most - least + vole::IVec2{1, 1}};
+  }
+
+  void find_dead_rules(const vole::Sheet& sheet, const std::string& file) {
     const auto& rules = sheet.rules.rules();
     for (std::size_t i = 0; i < rules.size(); ++i)
       for (std::size_t j = 0; j < i; ++j)
@@ -298,14 +350,47 @@ class RuleChecker {
               "put it further up", rules[i].place);
           break;
         }
-    if (rules.empty()) return;
-    for (const vole::Clip& clip : sheet.clips) {
-      const bool played =
-          std::any_of(rules.begin(), rules.end(), [&](const auto& r) { return r.clip == clip.name; });
-      if (!played && !sources_mention(clip.name))
+  }
+
+  void find_unset_facts(const vole::Sheet& sheet, const std::string& file) {
+    if (!sources_.any()) return;
+    for (const std::string& fact : sheet.rules.facts()) {
+      if (vole::fact_source(fact) != vole::FactSource::game || sources_.quote(fact)) continue;
+      const auto& rules = sheet.rules.rules();
+      const auto asks = [&](const vole::ClipRules::Rule& rule) {
+        return std::any_of(rule.when.begin(), rule.when.end(), [&](const auto& condition) {
+          return sheet.rules.facts()[condition.fact] == fact;
+        });
+      };
+      const vole::Place& place = std::find_if(rules.begin(), rules.end(), asks)->place;
+      const auto names = enum_names(vole::FactSource::game);
+      std::vector<std::string> own(names.begin() + 1, names.end());
+      const std::string near = vole::nearest_name(fact, own);
+      add("unset-fact", file, fmt::format("nobody sets the fact \"{}\" that this rule asks for", fact),
+          near.empty() ? "a game sets one with Sprite::set_fact" : fmt::format("did you mean \"{}\"?", near),
+          place);
+    }
+  }
+
+  // A clip is played by a rule, by the code, by a kind, or in a set that is.
+  void find_unplayed_clips(const vole::Sheet& sheet, const std::string& file) {
+    const auto& rules = sheet.rules.rules();
+    const auto played = [&](const std::string& name) {
+      return sources_mention(name) ||
+             std::any_of(rules.begin(), rules.end(), [&](const auto& rule) { return rule.clip == name; });
+    };
+    std::set<const vole::Clip*> in_sets;
+    for (const vole::ClipSet& set : sheet.sets) {
+      const auto clips = sheet.played_by(set.name);
+      in_sets.insert(clips.begin(), clips.end());
+      if (!played(set.name))
+        add("unplayed-clip", file,
+            fmt::format("no rule plays the set \"{}\", and no code names it", set.name));
+    }
+    for (const vole::Clip& clip : sheet.clips)
+      if (in_sets.count(&clip) == 0 && !played(clip.name))
         add("unplayed-clip", file,
             fmt::format("no rule plays the clip \"{}\", and no code names it", clip.name));
-    }
   }
 
   // Whether a rule holds wherever the other does: its conditions are among the other's.
@@ -318,7 +403,8 @@ class RuleChecker {
   }
 
   bool sources_mention(const std::string& clip) const {
-    return !sources_.any() || sources_.mention("clip", clip) || named_.count("clip " + clip) != 0;
+    return !sources_.any() || sources_.mention("clip", clip) || sources_.mention("set", clip) ||
+           named_.count("clip " + clip) != 0;
   }
 
   void over(const std::string& file, std::string_view what, std::int64_t value, std::int64_t limit,

@@ -26,7 +26,8 @@ const std::set<std::string_view> reserved{
     "not",     "nullptr", "operator", "or",      "private",  "protected", "public",    "register", "requires",
     "return",  "short",   "signed",   "sizeof",  "static",   "struct",    "switch",    "template", "this",
     "throw",   "true",    "try",      "typedef", "typeid",   "typename",  "union",     "unsigned", "using",
-    "virtual", "void",    "volatile", "while",   "xor",      "name",      "clip",      "point",    "frame"};
+    "virtual", "void",    "volatile", "while",   "xor",      "name",      "clip",      "set",      "point",
+    "frame"};
 
 std::string in_quotes(std::string_view text) {
   std::string out;
@@ -74,6 +75,7 @@ class HeaderWriter {
                         in_quotes(sheet.name));
     const std::map<std::string, std::string> outer = taken_;
     members("clip", "ClipName", id, vole::names_of(sheet.clips));
+    members("set", "ClipName", id, vole::names_of(sheet.sets));
     members("point", "PointName", id, vole::names_of(sheet.points));
     members("frame", "FrameName", id, sheet.frame_names);
     out_ += "};\n\n";

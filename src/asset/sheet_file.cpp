@@ -5,9 +5,8 @@
 #include <algorithm>
 #include <charconv>
 #include <filesystem>
-#include <map>
-#include <numeric>
 
+#include "clip_file.hpp"
 #include "vole/base/names.hpp"
 #include "vole/base/schema.hpp"
 
@@ -15,220 +14,6 @@ namespace vole {
 namespace {
 
 constexpr std::size_t most_rules = 1000;
-constexpr std::size_t most_clip_frames = 1'000'000;
-// A day: so times many passes and many ticks a second stay whole numbers of 64 bits.
-constexpr std::int64_t longest_clip = std::int64_t{24} * 3600 * 1'000'000;
-
-// Finds frames by what a clip or point writes; quickly, since there may be many of both.
-class FrameFinder {
- public:
-  FrameFinder(const Sheet& sheet, Report& report) : sheet_(sheet), report_(report) {
-    for (std::size_t i = 0; i < sheet.frame_names.size(); ++i)
-      by_name_.emplace(sheet.frame_names[i], static_cast<int>(i));
-  }
-
-  bool has(std::string_view name) const { return by_name_.count(name) != 0; }
-
-  // The frame's index, or -1 after reporting.
-  int find(const FrameText& written, std::string_view sort, std::string_view whose) const {
-    const int count = static_cast<int>(sheet_.frames.size());
-    if (!written.name.empty()) {
-      if (const auto found = by_name_.find(written.name); found != by_name_.end()) return found->second;
-      report_.error(
-          written.place, fmt::format("no frame \"{}\" in \"{}\"", written.name, sheet_.name),
-          by_name_.empty() ? "its frames go by number" : did_you_mean(written.name, sheet_.frame_names));
-      return -1;
-    }
-    if (written.number >= 0 && written.number < count) return written.number;
-    report_.error(written.place,
-                  fmt::format("{} \"{}\" names frame {}, but \"{}\" has {} frames", sort, whose,
-                              written.number, sheet_.name, count),
-                  fmt::format("the last is {}", count - 1));
-    return -1;
-  }
-
- private:
-  const Sheet& sheet_;
-  Report& report_;
-  std::map<std::string_view, int> by_name_;
-};
-
-// Turns what the file says of a clip into the clip.
-class ClipMaker {
- public:
-  ClipMaker(const Sheet& sheet, const FrameFinder& finder, Report& report)
-      : sheet_(sheet), finder_(finder), report_(report) {}
-
-  Clip make(const NamedItem<ClipText>& item) {
-    const ClipText& text = item.value;
-    Clip clip;
-    clip.name = item.name;
-    clip.millifps = static_cast<int>(text.fps * 1000 + 0.5);
-    clip.loop = text.loop && !text.times;
-    clip.times = text.times ? text.times->value : 1;
-    clip.pivot = text.pivot;
-    const std::vector<int> written = written_frames(item);
-    total_ += written.size();
-    if (total_ > most_clip_frames) {
-      report_.error(item.place,
-                    fmt::format("up to clip \"{}\" the sheet's clips show {} frames; the most is {}",
-                                item.name, total_, most_clip_frames));
-      return clip;
-    }
-    if (written.empty()) {
-      report_.error(item.place, fmt::format("clip \"{}\" has no frames", item.name));
-      return clip;
-    }
-    if (text.times && text.loop != ClipText{}.loop)
-      report_.error(text.times->place, "a clip has \"loop\" or \"times\", not both");
-    const std::vector<std::size_t> shown = shown_positions(written.size(), text.order);
-    for (const std::size_t position : shown) clip.frames.push_back(written[position]);
-    if (text.seconds) add_ends(item, written.size(), shown, clip);
-    add_events(item, written.size(), shown, clip);
-    for (const Located<std::string>& name : text.tracks) {
-      try {
-        clip.tracks.push_back(
-            static_cast<std::size_t>(&sheet_.track(name.value, name.place) - sheet_.tracks.data()));
-      } catch (const Error& error) {
-        report_.add(error);
-      }
-    }
-    return clip;
-  }
-
- private:
-  // The frames as the file names them, before they are reversed or doubled.
-  std::vector<int> written_frames(const NamedItem<ClipText>& item) const {
-    const ClipText& text = item.value;
-    const int ways = (text.frames ? 1 : 0) + (text.range ? 1 : 0) + (text.row ? 1 : 0);
-    if (ways > 1) report_.error(item.place, "a clip has one of \"frames\", \"range\" and \"row\"");
-    if (text.range) return range_of(item, *text.range);
-    if (text.row) return row_of(item, *text.row);
-    std::vector<int> frames;
-    if (!text.frames) return frames;
-    if (text.frames->size() > most_frames) {
-      report_.error(item.place, fmt::format("clip \"{}\" has {} frames; the most is {}", item.name,
-                                            text.frames->size(), most_frames));
-      return {-1};
-    }
-    for (const FrameText& frame : *text.frames) frames.push_back(finder_.find(frame, "clip", item.name));
-    return frames;
-  }
-
-  std::vector<int> range_of(const NamedItem<ClipText>& item, const Located<IVec2>& range) const {
-    const int first = finder_.find({range.place, {}, range.value.x}, "clip", item.name);
-    const int last = finder_.find({range.place, {}, range.value.y}, "clip", item.name);
-    if (first < 0 || last < 0) return {-1};
-    std::vector<int> frames;
-    for (int frame = first;; frame += first <= last ? 1 : -1) {
-      frames.push_back(frame);
-      if (frame == last) return frames;
-    }
-  }
-
-  std::vector<int> row_of(const NamedItem<ClipText>& item, const Located<int>& row) const {
-    const auto count = static_cast<int>(sheet_.frames.size());
-    if (sheet_.columns < 1) {
-      report_.error(row.place, fmt::format("the frames of \"{}\" lie in no rows", sheet_.name));
-      return {-1};
-    }
-    const std::int64_t first = std::int64_t{row.value} * sheet_.columns;
-    if (first >= count) {
-      report_.error(row.place,
-                    fmt::format("clip \"{}\" is row {}, but \"{}\" has {} rows", item.name, row.value,
-                                sheet_.name, (count + sheet_.columns - 1) / sheet_.columns),
-                    "they are counted from 0");
-      return {-1};
-    }
-    std::vector<int> frames;
-    for (auto frame = static_cast<int>(first);
-         frame < std::min(count, static_cast<int>(first) + sheet_.columns); ++frame)
-      frames.push_back(frame);
-    return frames;
-  }
-
-  static std::vector<std::size_t> shown_positions(std::size_t count, ClipOrder order) {
-    std::vector<std::size_t> shown(count);
-    std::iota(shown.begin(), shown.end(), std::size_t{0});
-    if (order == ClipOrder::reverse) std::reverse(shown.begin(), shown.end());
-    // The frames at both ends are shown once; a clip of one or two frames needs nothing on the way back.
-    if (order == ClipOrder::back_and_forth)
-      for (std::size_t i = count; i-- > 2;) shown.push_back(i - 1);
-    return shown;
-  }
-
-  void add_ends(const NamedItem<ClipText>& item, std::size_t written, const std::vector<std::size_t>& shown,
-                Clip& clip) const {
-    const auto& seconds = *item.value.seconds;
-    if (seconds.value.size() != written)
-      return report_.error(seconds.place, fmt::format("clip \"{}\" has {} frames and {} times for them",
-                                                      item.name, written, seconds.value.size()));
-    std::int64_t end = 0;
-    for (const std::size_t position : shown)
-      clip.ends.push_back(end += static_cast<std::int64_t>(seconds.value[position] * 1e6 + 0.5));
-    if (end > longest_clip)
-      report_.error(seconds.place, fmt::format("clip \"{}\" takes {} seconds; the most is a day", item.name,
-                                               end / 1'000'000));
-  }
-
-  void add_events(const NamedItem<ClipText>& item, std::size_t written, const std::vector<std::size_t>& shown,
-                  Clip& clip) const {
-    for (const auto& event : item.value.events) {
-      if (event.value.at_end) clip.events.push_back({event.name, ClipEvent::at_end});
-      for (const Located<int>& position : event.value.positions) {
-        if (position.value < 0 || static_cast<std::size_t>(position.value) >= written) {
-          report_.error(position.place,
-                        fmt::format("event \"{}\" is on frame {} of clip \"{}\", which has {}", event.name,
-                                    position.value, item.name, written),
-                        "they are counted from 0 within the clip");
-          continue;
-        }
-        for (std::size_t i = 0; i < shown.size(); ++i)
-          if (shown[i] == static_cast<std::size_t>(position.value))
-            clip.events.push_back({event.name, static_cast<int>(i)});
-      }
-    }
-    std::stable_sort(clip.events.begin(), clip.events.end(), [](const ClipEvent& a, const ClipEvent& b) {
-      // The end comes last; as an unsigned number it is the largest.
-      return static_cast<unsigned>(a.position) < static_cast<unsigned>(b.position);
-    });
-  }
-
-  const Sheet& sheet_;
-  const FrameFinder& finder_;
-  Report& report_;
-  std::size_t total_ = 0;  // frames of all clips so far
-};
-
-// Keyframes in the order of their times, no two at one.
-template <class T, class Made, class Make>
-void add_keyframes(const std::vector<KeyframeText<T>>& text, std::vector<Keyframe<Made>>& keys,
-                   const Make& make, Report& report) {
-  for (const KeyframeText<T>& key : text) {
-    const auto at = static_cast<std::int64_t>(key.at.value * 1e6 + 0.5);
-    if (!keys.empty() && at <= keys.back().at)
-      report.error(key.at.place,
-                   fmt::format("this keyframe is at {} seconds, and the one before it at {}", key.at.value,
-                               static_cast<double>(keys.back().at) / 1e6),
-                   "write them in the order of their times");
-    keys.push_back({at, make(key.value), key.ease});
-  }
-}
-
-Track make_track(const NamedItem<TrackText>& item, Report& report) {
-  Track track{.name = item.name, .loop = item.value.loop};
-  const auto same = [](const auto& value) { return value; };
-  add_keyframes(item.value.offset, track.offset, same, report);
-  add_keyframes(item.value.rotation, track.rotation, same, report);
-  add_keyframes(item.value.scale, track.scale, same, report);
-  add_keyframes(item.value.opacity, track.opacity, same, report);
-  add_keyframes(
-      item.value.tint, track.tint, [](Colour c) { return Vec4(c.r, c.g, c.b, c.a) / 255.0f; }, report);
-  if (track.length() == 0)
-    report.error(item.place, fmt::format("track \"{}\" takes no time", item.name),
-                 "its last keyframe must come after 0 seconds");
-  return track;
-}
 
 void add_rules(const SheetText& text, Sheet& sheet, Report& report) {
   if (text.rules.size() > most_rules)
@@ -237,10 +22,11 @@ void add_rules(const SheetText& text, Sheet& sheet, Report& report) {
         fmt::format("{} rules are more than the {} that a sheet may have", text.rules.size(), most_rules));
   for (const ClipRuleText& rule : text.rules) {
     try {
-      const Clip& clip = sheet.clip(rule.clip.value, rule.clip.place);
-      if (rule.finish && clip.loop)
-        report.error(rule.clip.place, fmt::format("clip \"{}\" loops, so it is never finished", clip.name),
-                     "let it play once: loop = false");
+      sheet.expect_played(rule.clip.value, rule.clip.place);
+      for (const Clip* clip : sheet.played_by(rule.clip.value))
+        if (rule.finish && clip->loop)
+          report.error(rule.clip.place, fmt::format("clip \"{}\" loops, so it is never finished", clip->name),
+                       "let it play once: loop = false");
       sheet.rules.add(rule);
     } catch (const Error& error) {
       report.add(error);
@@ -408,6 +194,7 @@ void complete_sheet(const SheetText& text, Sheet& sheet, Report& report) {
   for (const auto& item : text.tracks) sheet.tracks.push_back(make_track(item, report));
   ClipMaker maker(sheet, frames, report);
   for (const auto& item : text.clips) sheet.clips.push_back(maker.make(item));
+  for (const auto& item : text.sets) add_set(item, maker, sheet, report);
   add_rules(text, sheet, report);
   for (const auto& item : text.points) sheet.points.push_back(make_point(item, frames));
   sheet.borders = text.borders;

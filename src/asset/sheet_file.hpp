@@ -46,11 +46,10 @@ struct ClipText {
   Named<EventText> events;
   std::optional<Pivot> pivot;
 };
+// What clips and sets have alike.
 template <class V>
-void describe(V& v, ClipText& clip) {
-  v("frames", clip.frames);
+void describe_playing(V& v, ClipText& clip) {
   v("range", clip.range, within(0, 65535));
-  v("row", clip.row, within(0, 65535));
   v("order", clip.order);
   v("fps", clip.fps, within(0.001, 1000));
   v("seconds", clip.seconds, within(0.001, 3600));
@@ -59,6 +58,34 @@ void describe(V& v, ClipText& clip) {
   v("tracks", clip.tracks);
   v("events", clip.events);
   v("pivot", clip.pivot, within(-4096, 4096));
+}
+template <class V>
+void describe(V& v, ClipText& clip) {
+  v("frames", clip.frames);
+  v("row", clip.row, within(0, 65535));
+  describe_playing(v, clip);
+}
+
+// What a set by direction does for ways that it has no clip for.
+enum class MissingWays { flip, turn, told };
+constexpr auto enum_names(MissingWays) {
+  return std::array<std::string_view, 3>{"flip", "turn", "told"};
+}
+
+struct SetText {
+  Named<Located<std::string>> clips;
+  Named<Located<int>> rows;
+  std::optional<Located<int>> ways;
+  MissingWays missing = MissingWays::flip;
+  ClipText playing;  // of each row
+};
+template <class V>
+void describe(V& v, SetText& set) {
+  v("clips", set.clips);
+  v("rows", set.rows, within(0, 65535));
+  v("ways", set.ways, within(2, 8));
+  v("missing", set.missing);
+  describe_playing(v, set.playing);
 }
 
 template <class T>
@@ -77,6 +104,15 @@ void describe(V& v, KeyframeText<T>& key) {
   v("ease", key.ease);
 }
 
+// A number, a pair or a colour.
+struct FieldValueText {
+  Place place;
+  int parts = 1;
+  Vec4 value{0, 0, 0, 0};
+};
+void read_field(const Node& node, FieldValueText& value, const FieldRule& rule, Report& report);
+Node schema_field(const FieldValueText& value, const FieldRule& rule);
+
 struct TrackText {
   bool loop = false;
   std::vector<KeyframeText<Vec2>> offset;
@@ -84,6 +120,7 @@ struct TrackText {
   std::vector<KeyframeText<Vec2>> scale;
   std::vector<KeyframeText<float>> opacity;
   std::vector<KeyframeText<Colour>> tint;
+  Named<std::vector<KeyframeText<FieldValueText>>> fields;
 };
 template <class V>
 void describe(V& v, TrackText& track) {
@@ -93,6 +130,7 @@ void describe(V& v, TrackText& track) {
   v("scale", track.scale);
   v("opacity", track.opacity);
   v("tint", track.tint);
+  v("fields", track.fields);
 }
 
 struct PointText {
@@ -134,6 +172,7 @@ struct SheetText {
   int columns = 0;
   Pivot pivot;
   Named<ClipText> clips;
+  Named<SetText> sets;
   Named<TrackText> tracks;
   std::vector<ClipRuleText> rules;
   Named<PointText> points;
@@ -154,6 +193,7 @@ void describe(V& v, SheetText& sheet) {
   v("columns", sheet.columns, within(0, 65536));
   v("pivot", sheet.pivot, within(-4096, 4096));
   v("clips", sheet.clips);
+  v("sets", sheet.sets);
   v("tracks", sheet.tracks);
   v("rules", sheet.rules);
   v("points", sheet.points);

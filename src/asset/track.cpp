@@ -62,6 +62,10 @@ void TrackPose::add(const TrackPose& other) {
   alpha *= other.alpha;
 }
 
+Vec4 TrackField::at(std::int64_t time) const {
+  return keys.empty() ? Vec4(0) : value_at(keys, time);
+}
+
 std::int64_t Track::length() const {
   std::int64_t length = 0;
   lengthen(offset, length);
@@ -69,6 +73,7 @@ std::int64_t Track::length() const {
   lengthen(scale, length);
   lengthen(opacity, length);
   lengthen(tint, length);
+  for (const TrackField& field : fields) lengthen(field.keys, length);
   return length;
 }
 
@@ -76,11 +81,14 @@ bool Track::over_at(std::int64_t ticks, int ticks_per_second) const {
   return !loop && microseconds(ticks, ticks_per_second) >= length();
 }
 
+std::int64_t Track::time_at(std::int64_t ticks, int ticks_per_second) const {
+  const std::int64_t time = microseconds(ticks, ticks_per_second), whole = length();
+  return loop && whole > 0 ? time % whole : time;
+}
+
 TrackPose Track::at(std::int64_t ticks, int ticks_per_second, float strength) const {
   TrackPose pose;
-  std::int64_t time = microseconds(ticks, ticks_per_second);
-  const std::int64_t whole = length();
-  if (loop && whole > 0) time %= whole;
+  const std::int64_t time = time_at(ticks, ticks_per_second);
   apply(offset, time, strength, pose.offset);
   apply(rotation, time, strength, pose.rotation);
   apply(scale, time, strength, pose.scale);

@@ -1,5 +1,7 @@
 #include "vole/scene/component_types.hpp"
 
+#include <fmt/format.h>
+
 #include <algorithm>
 #include <stdexcept>
 
@@ -37,6 +39,32 @@ const ComponentTypes::Type* ComponentTypes::find(std::string_view name) const {
   const auto found =
       std::find_if(types_.begin(), types_.end(), [name](const Type& t) { return t.name == name; });
   return found == types_.end() ? nullptr : &*found;
+}
+
+void ComponentTypes::check_tracks(const Sheet& sheet, Unknown unknown, Report& report) const {
+  for (const Track& track : sheet.tracks)
+    for (const TrackField& wanted : track.fields) {
+      const Type* type = find(wanted.component);
+      if (!type) {
+        if (unknown == Unknown::told)
+          report.error(wanted.place, fmt::format("no component \"{}\"", wanted.component),
+                       did_you_mean(wanted.component, names()));
+        continue;
+      }
+      const std::vector<FieldInfo>& fields = type->fields();
+      const auto found = std::find_if(fields.begin(), fields.end(),
+                                      [&](const FieldInfo& field) { return field.name == wanted.field; });
+      if (found == fields.end())
+        report.error(
+            wanted.place,
+            fmt::format("\"{}\" has no number, pair or colour \"{}\"", wanted.component, wanted.field),
+            did_you_mean(wanted.field, names_of(fields)));
+      else if (found->parts != wanted.parts)
+        report.error(wanted.place, fmt::format("\"{}\" of \"{}\" is {}", wanted.field, wanted.component,
+                                               found->parts == 1   ? "a number"
+                                               : found->parts == 2 ? "a pair of numbers"
+                                                                   : "a colour"));
+    }
 }
 
 std::vector<std::string> ComponentTypes::names() const {

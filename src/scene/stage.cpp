@@ -27,22 +27,6 @@ struct FromPlace {
 
 const ClipRules no_rules;
 
-// The value of a fact that a thing knows of itself; any other is left as the game has set it.
-void tell_fact(std::string_view name, const Body* body, bool over, float& value) {
-  static const Body at_rest = [] {
-    Body rest;
-    rest.on_ground = true;
-    return rest;
-  }();
-  const Body& of = body ? *body : at_rest;  // what has no body stands still
-  if (name == "over") value = over ? 1.0f : 0.0f;
-  if (name == "grounded") value = of.on_ground ? 1.0f : 0.0f;
-  if (name == "at_wall") value = of.at_wall ? 1.0f : 0.0f;
-  if (name == "vx") value = of.velocity.x;
-  if (name == "vy") value = of.velocity.y;
-  if (name == "speed") value = std::abs(of.velocity.x);
-}
-
 Colour tinted_by(Colour tint, Vec3 shares) {
   const auto part = [](std::uint8_t value, float share) {
     return static_cast<std::uint8_t>(std::clamp(static_cast<float>(value) * share, 0.0f, 255.0f) + 0.5f);
@@ -54,6 +38,14 @@ bool same_place(const LevelPlace& a, const LevelPlace& b) {
   return a.kind == b.kind && a.at == b.at && a.name == b.name;
 }
 
+// A set by direction shows the way that the thing wants to go, or else goes.
+void turn_along(Sprite& sprite, const Intent* intent, const Body* body) {
+  if (intent && intent->direction != Vec2{0, 0})
+    sprite.face(intent->direction);
+  else if (body)
+    sprite.face(body->velocity);
+}
+
 Vec2 turned(Vec2 by, float degrees) {
   if (degrees == 0) return by;
   const float s = sin_degrees(degrees), c = cos_degrees(degrees);
@@ -61,61 +53,6 @@ Vec2 turned(Vec2 by, float degrees) {
 }
 
 }  // namespace
-
-void Sprite::play(std::string_view clip) {
-  if (const Clip* playing = animator.clip(); playing && playing->name == clip) return;
-  if (!sheet->missing) animator.play(sheet->clip(clip));
-}
-
-void Sprite::play_track(std::string_view track, float strength) {
-  if (!sheet->missing) play_track(sheet->track(track), strength);
-}
-
-void Sprite::play_track(const Track& track, float strength) {
-  auto place = std::find_if(playing_tracks.begin(), playing_tracks.end(),
-                            [&](const PlayingTrack& playing) { return playing.track == &track; });
-  if (place == playing_tracks.end())
-    place = std::find_if(playing_tracks.begin(), playing_tracks.end(),
-                         [](const PlayingTrack& playing) { return playing.track == nullptr; });
-  if (place == playing_tracks.end())
-    place = std::max_element(playing_tracks.begin(), playing_tracks.end(),
-                             [](const PlayingTrack& a, const PlayingTrack& b) { return a.ticks < b.ticks; });
-  *place = {&track, 0, strength};
-}
-
-void Sprite::stop_track(std::string_view track) {
-  for (PlayingTrack& playing : playing_tracks)
-    if (playing.track && playing.track->name == track) playing = {};
-}
-
-void Sprite::stop_tracks() {
-  playing_tracks.fill({});
-}
-
-TrackPose Sprite::track_pose(int ticks_per_second) const {
-  TrackPose pose;
-  for (const PlayingTrack& playing : playing_tracks)
-    if (playing.track) pose.add(playing.track->at(playing.ticks, ticks_per_second, playing.strength));
-  if (const Clip* clip = animator.clip())
-    for (const std::size_t track : clip->tracks)
-      if (track < sheet->tracks.size()) pose.add(sheet->tracks[track].at(animator.ticks(), ticks_per_second));
-  return pose;
-}
-
-void Sprite::set_fact(std::string_view fact, float value) {
-  if (sheet->missing) return;
-  const int index = sheet->rules.find_fact(fact);
-  if (index < 0)
-    throw Error(Place{}, fmt::format("no rule of \"{}\" asks for \"{}\"", sheet->name, fact),
-                did_you_mean(fact, sheet->rules.facts()));
-  facts[static_cast<std::size_t>(index)] = value;
-}
-
-void Sprite::expect_sheet(std::string_view name) const {
-  if (!sheet || sheet->name == name) return;
-  throw Error(Place{}, fmt::format("this sprite shows the sheet \"{}\", not \"{}\"", sheet->name, name),
-              "the clip belongs to another sheet");
-}
 
 Stage::Stage(const StageSetting& setting, std::uint64_t seed)
     : random(seed), setting_(setting), input_(&no_input) {
@@ -201,17 +138,23 @@ void Stage::bring_carried(Entity entity, const Pose& pose) {
   }
 }
 
+void Stage::check_tracks(const Sheet& sheet) const {
+  Report report;
+  setting_.types.check_tracks(sheet, ComponentTypes::Unknown::told, report);
+  report.throw_if_errors();
+}
+
 void Stage::bind(Sprite& sprite) {
   sprite.asset = catalog().get<Sheet>(sprite.sheet_name.value, sprite.sheet_name.place);
-  sprite.sheet = sprite.asset.shared();
+  sprite.take_sheet(sprite.asset.shared());
   if (level_) sprite.layer = level_->layer(sprite.layer_name.value, sprite.layer_name.place);
-  sprite.still = 0;
-  sprite.facts.assign(sprite.sheet->rules.facts().size(), 0.0f);
   if (sprite.sheet->missing) return;
+  check_tracks(*sprite.sheet);
   if (!sprite.frame_name.value.empty())
     sprite.still = sprite.sheet->frame(sprite.frame_name.value, sprite.frame_name.place);
-  if (!sprite.first_clip.value.empty())
-    sprite.animator.play(sprite.sheet->clip(sprite.first_clip.value, sprite.first_clip.place));
+  if (sprite.first_clip.value.empty()) return;
+  sprite.sheet->expect_played(sprite.first_clip.value, sprite.first_clip.place);
+  sprite.play(sprite.first_clip.value);
 }
 
 void Stage::remove(Entity entity) {
@@ -302,6 +245,7 @@ void Stage::add_to(Hash& hash) const {
 
 void Stage::begin_tick(const TickInput& input) {
   input_ = &input;
+  put_fields_back();
   entities.each<Pose>([](Entity, Pose& pose) { pose.before = pose.at; });
 }
 
@@ -323,6 +267,7 @@ void Stage::end_tick() {
   }
   aim_camera();
   sweep_out();
+  show_fields();
   ++ticks_;
 }
 
@@ -371,8 +316,13 @@ void Stage::animate() {
   if (level_ && level_.version() != level_version_) take_new_level();
   happened_.clear();
   entities.each<Sprite>([&](Entity entity, Sprite& sprite) {
-    if (sprite.asset && sprite.asset.shared() != sprite.sheet) take_new_sheet(sprite);
-    follow_rules(sprite, entities.find<Body>(entity));
+    if (sprite.asset && sprite.asset.shared() != sprite.sheet) {
+      sprite.take_sheet(sprite.asset.shared());
+      check_tracks(*sprite.sheet);
+    }
+    const Body* body = entities.find<Body>(entity);
+    follow_rules(sprite, body);
+    if (sprite.set_index >= 0) turn_along(sprite, entities.find<Intent>(entity), body);
     for (Sprite::PlayingTrack& playing : sprite.playing_tracks)
       if (playing.track && playing.track->over_at(++playing.ticks, setting_.ticks_per_second)) playing = {};
     const std::uint32_t starts = sprite.animator.starts();
@@ -383,34 +333,11 @@ void Stage::animate() {
   tell_events();
 }
 
-// What plays goes on from where it was, and facts keep their values by name.
-void Stage::take_new_sheet(Sprite& sprite) {
-  const std::shared_ptr<const Sheet> before = std::exchange(sprite.sheet, sprite.asset.shared());
-  const std::string clip = sprite.animator.clip() ? sprite.animator.clip()->name : std::string();
-  sprite.animator.replace(sprite.sheet->find_clip(clip));
-  sprite.still = std::max(sprite.sheet->find_frame(sprite.frame_name.value), 0);
-  std::vector<float> facts;
-  for (const std::string& name : sprite.sheet->rules.facts()) {
-    const int known = before->rules.find_fact(name);
-    facts.push_back(known < 0 ? 0.0f : sprite.facts[static_cast<std::size_t>(known)]);
-  }
-  sprite.facts = std::move(facts);
-  sprite.rule = -1;
-  // A track of the old sheet goes on as the new one's of that name; the game's own are not the sheet's to
-  // change.
-  for (Sprite::PlayingTrack& playing : sprite.playing_tracks) {
-    const bool of_sheet = playing.track && !before->tracks.empty() &&
-                          playing.track >= &before->tracks.front() && playing.track <= &before->tracks.back();
-    if (of_sheet) playing.track = sprite.sheet->find_track(playing.track->name);
-  }
-}
-
 void Stage::follow_rules(Sprite& sprite, const Body* body) {
   const ClipRules& rules = sprite.sheet ? sprite.sheet->rules : no_rules;
   if (rules.empty()) return;
   const bool over = sprite.animator.over(setting_.ticks_per_second);
-  for (std::size_t i = 0; i < rules.facts().size(); ++i)
-    tell_fact(rules.facts()[i], body, over, sprite.facts[i]);
+  sprite.tell_facts(body, setting_.ticks_per_second);
   ++sprite.rule_ticks;
   const int decided = rules.decide(sprite.facts);
   if (decided < 0 || decided == sprite.rule) return;
@@ -512,6 +439,10 @@ Stage::Placement Stage::placement(Entity entity, float between, Tracks tracks) c
   if (const Sprite* sprite = entities.find<Sprite>(entity)) {
     place.scale = sprite->scale;
     place.rotation = sprite->rotation;
+    if (const ClipSet::Member* member = sprite->playing_member()) {
+      if (sprite->playing_set()->by_direction) place.flip_x = member->flip_x;
+      place.rotation += member->rotation;
+    }
     place.flip_x = place.flip_x != sprite->flip_x;
     place.flip_y = sprite->flip_y;
   }

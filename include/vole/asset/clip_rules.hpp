@@ -87,8 +87,13 @@ class ClipRules {
   std::vector<Rule> rules_;
   std::vector<std::string> facts_;
   // The same as the rules say, in one row, since this is asked for each thing each tick.
-  std::vector<Condition> conditions_;
-  std::vector<std::size_t> ends_;  // of each rule's conditions
+  struct Asked {
+    Condition condition;
+    std::uint32_t rule = 0;  // within its group
+  };
+  static constexpr std::size_t rules_in_group = 64;
+  std::vector<Asked> asked_;
+  std::vector<std::size_t> group_ends_;  // in asked_
 };
 
 // "not grounded", "vy < 0": as it can be read and written.

@@ -30,6 +30,7 @@
 
 #include "vole/asset/clip.hpp"
 #include "vole/asset/clip_rules.hpp"
+#include "vole/asset/clip_set.hpp"
 #include "vole/asset/picture.hpp"
 #include "vole/asset/pivot.hpp"
 #include "vole/asset/track.hpp"
@@ -87,6 +88,7 @@ class Sheet {
   int columns = 0;                       // frames in a row of the picture; 0: not in rows
   Pivot pivot;
   std::vector<Clip> clips;
+  std::vector<ClipSet> sets;
   std::vector<Track> tracks;
   ClipRules rules;
   std::vector<SheetPoint> points;
@@ -97,15 +99,22 @@ class Sheet {
 
   // nullptr when there is none of this name.
   const Clip* find_clip(std::string_view clip_name) const;
+  const ClipSet* find_set(std::string_view set_name) const;
   const SheetPoint* find_point(std::string_view point_name) const;
   const Track* find_track(std::string_view track_name) const;
   // The index of the frame of this name, or -1.
   int find_frame(std::string_view frame_name) const;
   // Throw Error at `asked` with the name that was probably meant.
   const Clip& clip(std::string_view clip_name, const Place& asked = {}) const;
+  const ClipSet& set(std::string_view set_name, const Place& asked = {}) const;
   const SheetPoint& point(std::string_view point_name, const Place& asked = {}) const;
   const Track& track(std::string_view track_name, const Place& asked = {}) const;
   int frame(std::string_view frame_name, const Place& asked = {}) const;
+
+  // Throws Error at `asked` unless there is a clip or a set of this name.
+  void expect_played(std::string_view clip_or_set, const Place& asked = {}) const;
+  // The clip, or the clips of the set, of this name; none when there is neither.
+  std::vector<const Clip*> played_by(std::string_view clip_or_set) const;
 
   // A frame with the pivot it has while the clip plays; nullptr: no clip. Throws std::out_of_range.
   Frame posed(int frame, const Clip* clip = nullptr) const;

@@ -8,8 +8,12 @@
 //     { at = 1.2, value = [0, 0] },
 //   ]
 //
-// `offset` and `rotation` are added, `scale`, `opacity` and `tint` multiply. A track is worked out anew for
-// each picture and never written into what it changes, so when it stops nothing of it is left.
+//   fields = { "lamp.reach" = [{ at = 0, value = 0 }, { at = 1.2, value = 8 }] }
+//
+// `offset` and `rotation` are added, `scale`, `opacity` and `tint` multiply. Any other described field of a
+// component of the thing goes by "component.field": numbers and pairs are added to it and colours take its
+// place. A track changes what is shown, not what is: it is worked out anew for each picture, fields have
+// their own values again before the next tick begins, and when it stops nothing of it is left.
 #pragma once
 
 #include <cstdint>
@@ -18,6 +22,7 @@
 
 #include "vole/base/colour.hpp"
 #include "vole/base/easing.hpp"
+#include "vole/base/error.hpp"
 #include "vole/base/vec.hpp"
 
 namespace vole {
@@ -43,6 +48,17 @@ struct TrackPose {
   friend bool operator==(const TrackPose&, const TrackPose&) = default;
 };
 
+// The keyframes of a field that belongs to no sprite's pose; see field.hpp for the parts of a value.
+struct TrackField {
+  std::string component;
+  std::string field;
+  int parts = 1;
+  std::vector<Keyframe<Vec4>> keys;
+  Place place = {};
+
+  Vec4 at(std::int64_t microseconds) const;
+};
+
 struct Track {
   std::string name;
   bool loop = false;
@@ -51,9 +67,12 @@ struct Track {
   std::vector<Keyframe<Vec2>> scale = {};
   std::vector<Keyframe<float>> opacity = {};
   std::vector<Keyframe<Vec4>> tint = {};
+  std::vector<TrackField> fields = {};
 
   // Until the last keyframe of all, in microseconds.
   std::int64_t length() const;
+  // Since its start, or, where it loops, since it last began anew; in microseconds.
+  std::int64_t time_at(std::int64_t ticks, int ticks_per_second) const;
   bool over_at(std::int64_t ticks, int ticks_per_second) const;
   // `strength` 1: as it says; 0: nothing at all. Before its first keyframe a property has that one's value,
   // and after its last the last one's, until the track is over.

@@ -8,7 +8,9 @@
 #include <string_view>
 #include <vector>
 
+#include "vole/asset/sheet.hpp"
 #include "vole/base/describe.hpp"
+#include "vole/base/field.hpp"
 #include "vole/base/schema.hpp"
 #include "vole/scene/entities.hpp"
 
@@ -31,6 +33,10 @@ class ComponentTypes {
     void (*hash)(const Entities& entities, Entity entity, Hash& hash);
     // What a file may say of it: see schema.hpp.
     Node (*schema)();
+    // Its numbers, pairs and colours, and one of them by its index; none when the entity has no such
+    // component.
+    const std::vector<FieldInfo>& (*fields)();
+    FieldRef (*field)(Entities& entities, Entity entity, std::size_t index);
   };
 
   ComponentTypes();
@@ -48,10 +54,25 @@ class ComponentTypes {
            if constexpr (Described<T>)
              if (const T* component = entities.find<T>(entity)) vole::add_to(hash, *component);
          },
-         [] { return schema_of<T>(); }});
+         [] { return schema_of<T>(); },
+         []() -> const std::vector<FieldInfo>& {
+           static const std::vector<FieldInfo> none;
+           if constexpr (Described<T>) return numeric_fields<T>();
+           return none;
+         },
+         []([[maybe_unused]] Entities& entities, [[maybe_unused]] Entity entity,
+            [[maybe_unused]] std::size_t index) {
+           if constexpr (Described<T>)
+             if (T* component = entities.find<T>(entity)) return field_at(*component, index);
+           return FieldRef();
+         }});
   }
 
   const Type* find(std::string_view name) const;
+  // Reports each field that a track of the sheet names and that is none, or has another sort of value;
+  // unknown components too, unless they are let `pass`.
+  enum class Unknown { told, pass };
+  void check_tracks(const Sheet& sheet, Unknown unknown, Report& report) const;
   const std::vector<Type>& all() const { return types_; }
   std::vector<std::string> names() const;
 

@@ -54,6 +54,13 @@ void describe(V& v, Body& body) {
   v.state("at_wall", body.at_wall);
 }
 
+// Where the value of a fact that clip rules ask for comes from: the game, or the thing itself.
+enum class FactSource : std::uint8_t { game, over, grounded, at_wall, vx, vy, speed };
+constexpr auto enum_names(FactSource) {
+  return std::array<std::string_view, 7>{"", "over", "grounded", "at_wall", "vx", "vy", "speed"};
+}
+FactSource fact_source(std::string_view fact);
+
 // `sprite`: what it looks like.
 struct Sprite {
   Located<std::string> sheet_name;
@@ -71,14 +78,25 @@ struct Sprite {
   Blend blend = Blend::over;
   Colour flash = clear;  // its shape in one colour, as for a moment after a hit; alpha says how much
 
-  // Plays a clip of the sheet; the one that plays already goes on. Throws Error with the nearest name.
-  void play(std::string_view clip);
-  // The same, and throws Error when the sprite shows another sheet than the one this is a clip of.
-  template <class SheetNames>
-  void play(ClipName<SheetNames> clip) {
-    expect_sheet(SheetNames::name);
-    play(std::string_view(clip));
+  // Plays a clip of the sheet; the one that plays already goes on. Of a set, the clip for the way it faces,
+  // or for the key it was last given. Throws Error with the nearest name.
+  void play(std::string_view clip_or_set);
+  // Plays the clip of a set that has this key, and keeps the key for other sets. Throws Error with the
+  // nearest.
+  void play(std::string_view set, std::string_view key);
+  template <NamedEnum Key>
+  void play(std::string_view set, Key key) {
+    play(set, enum_names(key)[static_cast<std::size_t>(key)]);
   }
+  // The same, and throws Error when the sprite shows another sheet than the one this is a clip or a set of.
+  template <class SheetNames, class... Key>
+  void play(ClipName<SheetNames> clip_or_set, Key... key) {
+    expect_sheet(SheetNames::name);
+    play(std::string_view(clip_or_set), key...);
+  }
+  // Faces as nearly so as the set that plays can: its clip goes on from the same frame. No way at all leaves
+  // it as it is. What has an intent or a body turns by itself.
+  void face(Vec2 towards);
 
   // Starts a track of the sheet, or one of the game's own (which must stay), from its beginning; up to four
   // at once, the oldest gives way. Those of the clip play beside them. Throws Error with the nearest name.
@@ -100,18 +118,30 @@ struct Sprite {
   std::size_t layer = 0;
   int still = 0;             // the frame shown while no clip plays
   std::vector<float> facts;  // of the sheet's rules
+  std::vector<FactSource> fact_sources;
   struct PlayingTrack {
     const Track* track = nullptr;
     std::int64_t ticks = 0;
     float strength = 1;
   };
   std::array<PlayingTrack, 4> playing_tracks;
+  Direction facing = Direction::right;
+  std::string last_key;  // asked of a set
+  int set_index = -1;    // of the sheet: it plays a clip of this set, which is its
+  int member_index = 0;
   int rule = -1;       // the one that decided the clip
   int rule_ticks = 0;  // for how long
   Animator animator;
 
+  // Takes this version of its sheet: clip, set and tracks go on by their names, and facts keep their values.
+  void take_sheet(std::shared_ptr<const Sheet> version);
+  // Tells the facts that the thing knows of itself; what has no body stands still.
+  void tell_facts(const Body* body, int ticks_per_second);
   // Throws Error when it shows another sheet.
   void expect_sheet(std::string_view name) const;
+  // What it plays of a set; nullptr while it plays none.
+  const ClipSet* playing_set() const;
+  const ClipSet::Member* playing_member() const;
 };
 template <class V>
 void describe(V& v, Sprite& sprite) {
@@ -130,6 +160,8 @@ void describe(V& v, Sprite& sprite) {
   v("blend", sprite.blend);
   v.state("flash", sprite.flash);
   v.state("facts", sprite.facts);
+  v.state("facing", sprite.facing);
+  v.state("last_key", sprite.last_key);
   v.state("rule", sprite.rule);
   v.state("rule_ticks", sprite.rule_ticks);
 }
@@ -143,7 +175,10 @@ class SpriteOf {
  public:
   // Throws Error when it shows another sheet. Keeps a reference.
   explicit SpriteOf(Sprite& sprite) : sprite_(sprite) { sprite.expect_sheet(SheetNames::name); }
-  void play(ClipName<SheetNames> clip) { sprite_.play(std::string_view(clip)); }
+  template <class... Key>
+  void play(ClipName<SheetNames> clip_or_set, Key... key) {
+    sprite_.play(std::string_view(clip_or_set), key...);
+  }
   Sprite& sprite() { return sprite_; }
 
  private:

@@ -156,6 +156,14 @@ class Stage {
     float opacity = 1;
   };
 
+  // A field that tracks show otherwise than it is, until the next tick.
+  struct ShownField {
+    Entity entity;
+    const ComponentTypes::Type* type = nullptr;
+    std::size_t index = 0;
+    FieldRef::Bytes own;
+  };
+
   struct EventRule {
     std::string kind, event;
     std::function<void(Entity)> handler;
@@ -166,10 +174,13 @@ class Stage {
     std::uint32_t starts = 0;  // of the animator: another clip since then makes it stale
   };
 
+  void check_tracks(const Sheet& sheet) const;
   void bind(Sprite& sprite);
   void follow_rules(Sprite& sprite, const Body* body);
-  void take_new_sheet(Sprite& sprite);
   void tell_events();
+  void show_fields();
+  void show_fields(Entity entity, const Track& track, std::int64_t ticks, float strength);
+  void put_fields_back();
   void bring_carried(Entity entity, const Pose& pose);
   int frame_of_sprite(const Sprite& sprite) const;
   // Tracks change what is shown and never where a thing is.
@@ -204,6 +215,7 @@ class Stage {
   int frozen_ticks_ = 0;
   std::deque<EventRule> event_rules_;
   std::vector<Happened> happened_;
+  std::vector<ShownField> shown_fields_;
   Entity followed_;
   std::unique_ptr<SceneChange> change_;
   std::any brought_;

@@ -1,0 +1,155 @@
+// Sets of clips, as a sheet's file has them.
+#include <fmt/format.h>
+
+#include <algorithm>
+
+#include "clip_file.hpp"
+#include "vole/base/names.hpp"
+
+namespace vole {
+namespace {
+
+using Members = std::vector<ClipSet::Member>;
+
+constexpr std::size_t most_members = 1000;
+
+std::vector<Direction> ways_of(int count) {
+  if (count == 2) return {Direction::right, Direction::left};
+  std::vector<Direction> ways;
+  for (int i = 0; i < 8; i += 8 / count) ways.push_back(static_cast<Direction>(i));
+  return ways;
+}
+
+std::vector<std::string> names_of_ways(const std::vector<Direction>& ways) {
+  std::vector<std::string> names;
+  for (const Direction way : ways) names.emplace_back(enum_names(way)[static_cast<std::size_t>(way)]);
+  return names;
+}
+
+// Gives each member its direction by its key; false when one has none.
+bool read_directions(const std::vector<NamedItem<Place>>& keys, const std::vector<Direction>& ways,
+                     Members& members, Report& report) {
+  const std::vector<std::string> names = names_of_ways(ways);
+  bool all = true;
+  for (std::size_t i = 0; i < members.size(); ++i) {
+    const auto found = std::find(names.begin(), names.end(), members[i].key);
+    if (found != names.end()) {
+      members[i].direction = ways[static_cast<std::size_t>(found - names.begin())];
+      continue;
+    }
+    all = false;
+    report.error(keys[i].place,
+                 fmt::format("\"{}\" is none of the {} ways of this set", members[i].key, ways.size()),
+                 did_you_mean(members[i].key, names));
+  }
+  return all;
+}
+
+const ClipSet::Member* find_way(const Members& members, Direction way) {
+  const auto found = std::find_if(members.begin(), members.end(),
+                                  [way](const auto& member) { return member.direction == way; });
+  return found == members.end() ? nullptr : &*found;
+}
+
+// How far one must turn from one direction to the other, in eighths; at most 4 either way.
+int eighths_between(Direction from, Direction to) {
+  const int clockwise = (static_cast<int>(to) - static_cast<int>(from) + 8) % 8;
+  return clockwise > 4 ? clockwise - 8 : clockwise;
+}
+
+// A member for a way that has no clip of its own, made of those that have; nullopt when that cannot be.
+std::optional<ClipSet::Member> made_up(const Members& members, Direction way, MissingWays missing) {
+  if (missing == MissingWays::told) return std::nullopt;
+  if (missing == MissingWays::flip) {
+    const ClipSet::Member* other = find_way(members, mirrored(way));
+    if (!other) return std::nullopt;
+    ClipSet::Member member = *other;
+    member.flip_x = true;
+    return member;
+  }
+  const auto nearest = std::min_element(members.begin(), members.end(), [way](const auto& a, const auto& b) {
+    return std::abs(eighths_between(a.direction, way)) < std::abs(eighths_between(b.direction, way));
+  });
+  ClipSet::Member member = *nearest;
+  member.rotation = 45.0f * static_cast<float>(eighths_between(nearest->direction, way));
+  return member;
+}
+
+void fill_ways(const NamedItem<SetText>& item, const std::vector<Direction>& ways, Members& members,
+               Report& report) {
+  const Members own = members;
+  std::vector<std::string> lacking;
+  for (const Direction way : ways) {
+    if (find_way(own, way)) continue;
+    std::optional<ClipSet::Member> member = made_up(own, way, item.value.missing);
+    const std::string name(enum_names(way)[static_cast<std::size_t>(way)]);
+    if (!member) {
+      lacking.push_back(name);
+      continue;
+    }
+    member->key = name;
+    member->direction = way;
+    members.push_back(*std::move(member));
+  }
+  std::sort(members.begin(), members.end(),
+            [](const auto& a, const auto& b) { return a.direction < b.direction; });
+  if (lacking.empty()) return;
+  std::string list;
+  for (const std::string& name : lacking) list += fmt::format("{}\"{}\"", list.empty() ? "" : ", ", name);
+  report.error(
+      item.place, fmt::format("set \"{}\" has no clip for {}", item.name, list),
+      item.value.missing == MissingWays::turn ? "" : "missing = \"turn\" would rotate one that is there");
+}
+
+void report_taken(const Sheet& sheet, const std::string& name, const Place& place, Report& report) {
+  if (sheet.find_clip(name) || sheet.find_set(name))
+    report.error(place,
+                 fmt::format("there is a {} \"{}\" already", sheet.find_clip(name) ? "clip" : "set", name),
+                 "clips and sets are played by their names alike");
+}
+
+}  // namespace
+
+void add_set(const NamedItem<SetText>& item, ClipMaker& maker, Sheet& sheet, Report& report) {
+  const SetText& text = item.value;
+  ClipSet set{.name = item.name, .members = {}};
+  std::vector<NamedItem<Place>> keys;
+  report_taken(sheet, item.name, item.place, report);
+  if (const std::size_t count = text.clips.size() + text.rows.size(); count > most_members)
+    return report.error(
+        item.place, fmt::format("set \"{}\" has {} clips; the most is {}", item.name, count, most_members));
+  for (const auto& key : text.clips) {
+    const Clip* clip = sheet.find_clip(key.value.value);
+    if (!clip)
+      report.error(key.value.place, fmt::format("no clip \"{}\" in \"{}\"", key.value.value, sheet.name),
+                   did_you_mean(key.value.value, names_of(sheet.clips)));
+    const auto index = clip ? static_cast<std::size_t>(clip - sheet.clips.data()) : std::size_t{0};
+    set.members.push_back({.key = key.name, .clip = index});
+    keys.push_back({key.name, key.place, {}});
+  }
+  for (const auto& key : text.rows) {
+    NamedItem<ClipText> row{item.name + " " + key.name, key.place, text.playing};
+    row.value.row = key.value;
+    report_taken(sheet, row.name, key.place, report);
+    if (set.find(key.name) >= 0)
+      report.error(key.place,
+                   fmt::format("set \"{}\" has \"{}\" twice: as a clip and as a row", item.name, key.name));
+    sheet.clips.push_back(maker.make(row));
+    set.members.push_back({.key = key.name, .clip = sheet.clips.size() - 1});
+    keys.push_back({key.name, key.place, {}});
+  }
+  if (set.members.empty())
+    return report.error(item.place, fmt::format("set \"{}\" is empty", item.name),
+                        "it has \"rows\" or \"clips\"");
+  if (text.ways) {
+    const int count = text.ways->value;
+    if (count != 2 && count != 4 && count != 8)
+      return report.error(text.ways->place, fmt::format("{} ways; a set has 2, 4 or 8", count));
+    const std::vector<Direction> ways = ways_of(count);
+    set.by_direction = true;
+    if (read_directions(keys, ways, set.members, report)) fill_ways(item, ways, set.members, report);
+  }
+  sheet.sets.push_back(std::move(set));
+}
+
+}  // namespace vole
