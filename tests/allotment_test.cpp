@@ -60,6 +60,38 @@ TEST_CASE("the shipped run gathers every bulb and ends in the same state") {
   CHECK(run.session->finish() == 0);
 }
 
+TEST_CASE("on the way the vole digs and is hurt, and the shed opens once and lets one hedgehog out") {
+  const std::string file = allotment_folder() + "/recordings/harvest.run";
+  Run run(file);
+  std::string clips, door;
+  int most_hedgehogs = 0, mounds = -1, leaves = 0;
+  for (std::int64_t i = 0; i < vole::read_recording(file).ticks; ++i) {
+    run.session->tick();
+    if (run.session->scene_name() != "beds") continue;
+    const vole::Stage& stage = run.session->stage();
+    const auto note = [&](const char* kind, std::string& list) {
+      const auto& sprite = stage.get<vole::Sprite>(stage.first(kind));
+      const std::string& clip = sprite.animator.clip()->name;
+      if (!list.ends_with(" " + clip)) list += " " + clip;
+      return sprite.animator.frame(60);
+    };
+    note("vole", clips);
+    const int door_frame = note("shed", door);
+    // It comes out on the frame where the door is widest, and not before.
+    if (stage.count("hedgehog") > most_hedgehogs) CHECK(door_frame == 4);
+    most_hedgehogs = std::max(most_hedgehogs, stage.count("hedgehog"));
+    mounds = stage.count("mound");
+    leaves = std::max(leaves, stage.count("leaf"));
+  }
+  CHECK(door == " lamp welcome lamp");
+  CHECK(most_hedgehogs == 1);
+  CHECK(mounds == 0);
+  CHECK(leaves > 5);
+  CAPTURE(clips);
+  for (const char* clip : {"idle", "run", "jump", "fall", "land", "dig", "hurt"})
+    CHECK(clips.find(clip) != std::string::npos);
+}
+
 TEST_CASE("a run that goes another way is told of, with the tick") {
   TempFolder folder;
   copy_allotment(folder);

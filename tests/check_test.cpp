@@ -100,6 +100,77 @@ TEST_CASE("loops that end as they begin, rules that never win and clips that nob
   CHECK_FALSE(has(vole_in(folder, "check").output, "unplayed-clip"));
 }
 
+TEST_CASE(
+    "facts that nobody sets are told, with what was meant, but not those that a body or the code sets") {
+  TempFolder folder;
+  write_tidy_game(folder);
+  folder.write(
+      "assets/mouse.sheet.toml",
+      "frame = { size = [8, 8] }\n[clips.run]\nframes = [0, 1]\n[[rules]]\nclip = \"run\"\n"
+      "when = [\"groundd\"]\n[[rules]]\nclip = \"run\"\nwhen = [\"tired\", \"vy < 0\", \"not over\"]\n");
+  const Ran ran = vole_in(folder, "check");
+  CAPTURE(ran.output);
+  CHECK(has(ran.output,
+            "./assets/mouse.sheet.toml:5:8: warning: nobody sets the fact \"groundd\" that this rule asks "
+            "for; did you "
+            "mean \"grounded\"? [unset-fact]"));
+  CHECK(has(ran.output, "mouse.sheet.toml:8:8: warning: nobody sets the fact \"tired\""));
+  CHECK(has(ran.output, "2 problems"));
+  append(folder, "src/main.cpp", "// set_fact(\"tired\", 1)");
+  CHECK(has(vole_in(folder, "check").output, "1 problem"));
+}
+
+TEST_CASE("frames that jump on their pivot are told, but not a bird's wings or a step") {
+  TempFolder folder;
+  write_tidy_game(folder);
+  // Four frames of 16 x 16, in which a box of 8 x 8 has its left top at these spots.
+  const auto told = [&](const std::vector<vole::IVec2>& spots, const std::string& pivot,
+                        const std::string& clip) {
+    vole::Image image({64, 16});
+    for (std::size_t i = 0; i < 4; ++i)
+      for (int y = 0; y < 8; ++y)
+        for (int x = 0; x < 8; ++x)
+          image.at(static_cast<int>(i) * 16 + spots[i].x + x, spots[i].y + y) = vole::white;
+    vole::write_png(folder.path("assets/mouse.png"), image);
+    folder.write("assets/mouse.sheet.toml",
+                 "frame = { size = [16, 16] }\npivot = " + pivot + "\n[clips.run]\n" + clip);
+    return vole_in(folder, "check").output;
+  };
+  const std::string bottom = "\"bottom\"", all = "range = [0, 3]\n";
+  CHECK(has(
+      told({{4, 8}, {4, 8}, {4, 3}, {4, 8}}, bottom, all),
+      "./assets/mouse.sheet.toml: warning: clip \"run\" jumps 5 pixels up from frame 1 to 2; `vole preview"));
+  CHECK(has(told({{4, 8}, {4, 8}, {4, 8}, {4, 4}}, bottom, all + "loop = false\n"),
+            "4 pixels up from frame 2 to 3"));
+  CHECK(has(told({{0, 8}, {4, 8}, {8, 8}, {8, 8}}, bottom, all), "8 pixels left from frame 3 to 0"));
+  CHECK_FALSE(has(told({{0, 8}, {4, 8}, {8, 8}, {8, 8}}, bottom, all + "loop = false\n"), "jumping-frame"));
+  CHECK_FALSE(has(told({{4, 8}, {4, 6}, {4, 8}, {6, 7}}, bottom, all), "jumping-frame"));
+  CHECK_FALSE(has(told({{4, 8}, {4, 0}, {4, 8}, {4, 0}}, "\"centre\"", all), "jumping-frame"));
+  // A clip that has its own pivot for what lies elsewhere does not jump in itself.
+  CHECK_FALSE(has(told({{4, 2}, {4, 2}, {4, 8}, {4, 8}}, bottom, "range = [0, 1]\n"), "jumping-frame"));
+}
+
+TEST_CASE("sets are played by rules and kinds, and tracks change fields that there are") {
+  TempFolder folder;
+  write_tidy_game(folder);
+  folder.write(
+      "assets/mouse.sheet.toml",
+      "frame = { size = [8, 8] }\n[sets.run]\nways = 2\nrows = { right = 0 }\n[sets.lost]\nrows = { a = 1 }\n"
+      "[clips.idle]\nframes = [0]\n[[rules]]\nclip = \"run\"\nwhen = [\"speed > 1\"]\n[[rules]]\nclip = "
+      "\"idle\"\n[tracks.t.fields]\n\"body.sise\" = [{ at = 1, value = [1, 1] }]\n\"lamp.reach\" = [{ at = "
+      "1, "
+      "value = 1 }]\n");
+  const Ran ran = vole_in(folder, "check");
+  CAPTURE(ran.output);
+  CHECK(has(ran.output, "no rule plays the set \"lost\", and no code names it [unplayed-clip]"));
+  CHECK(has(ran.output,
+            "mouse.sheet.toml:15:1: error: \"body\" has no number, pair or colour \"sise\"; did you mean "
+            "\"size\"?"));
+  CHECK_FALSE(has(ran.output, "lamp"));
+  folder.write("kinds.toml", "[mouse]\nsprite = { sheet = \"mouse\", clip = \"ran\" }\n[crumb]\n");
+  CHECK(has(vole_in(folder, "check").output, "no clip or set \"ran\" in \"mouse\"; did you mean \"run\"?"));
+}
+
 TEST_CASE("what goes beyond the project's own limits is told") {
   TempFolder folder;
   write_tidy_game(folder);

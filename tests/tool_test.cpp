@@ -184,7 +184,7 @@ TEST_CASE("a preview is made of each sort of file, and of nothing else") {
             .output.find("notes.txt: error: is nothing that can be shown") == 0);
   CHECK(vole_in(folder, "preview assets/mose.png -o out.png").output ==
         "assets/mose.png: error: no such file; did you mean \"mouse.png\"?\n");
-  CHECK(vole_in(folder, "preview assets/mouse.png -o out.gif").code == 1);
+  CHECK(vole_in(folder, "preview assets/mouse.png -o out.jpg").code == 1);
   folder.write("assets/mouse.sheet.toml", "frame = { size = [3, 3] }\n");
   CHECK(vole_in(folder, "preview assets/mouse.sheet.toml -o out.png")
             .output.find("assets/mouse.sheet.toml:1:9: error: frames of 3 pixels wide") != std::string::npos);

@@ -307,10 +307,15 @@ class RuleChecker {
   // What runs moves its feet a little; what flies or spins is told so by a pivot that is not at its feet.
   void find_jump(const vole::Sheet& sheet, const vole::Clip& clip, const std::string& file) {
     const std::size_t count = clip.frames.size();
+    std::map<int, vole::IRect> known;
+    const auto shown = [&](int index) {
+      const auto found = known.find(index);
+      return found != known.end() ? found->second : known[index] = shown_part(sheet, index, clip);
+    };
     for (std::size_t i = 0; i < count; ++i) {
       if (i + 1 == count && !clip.loop) return;
       const int from = clip.frames[i], to = clip.frames[(i + 1) % count];
-      const vole::IRect before = shown_part(sheet, from, clip), after = shown_part(sheet, to, clip);
+      const vole::IRect before = shown(from), after = shown(to);
       if (before.empty() || after.empty()) continue;
       const vole::Frame frame = sheet.posed(to, &clip);
       const bool on_feet = frame.pivot.y * 8 >= frame.size.y * 7;

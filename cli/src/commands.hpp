@@ -19,6 +19,9 @@ int check(const CheckOptions& options);
 struct PreviewOptions {
   std::string file;
   std::string output;
+  std::string clip;          // or set; empty: all
+  std::string show = "all";  // or "baseline", "rules"
+  bool watch = false;        // for ever
 };
 int preview(const PreviewOptions& options);
 

@@ -35,13 +35,23 @@ int run(int argc, char** argv) {
   check_command->callback([&] { code = check(check_options); });
 
   PreviewOptions preview_options;
-  CLI::App* const preview_command =
-      app.add_subcommand("preview", "Show a sheet, font, atlas, picture, tileset or level as a PNG");
+  CLI::App* const preview_command = app.add_subcommand(
+      "preview",
+      "Show a sheet, font, atlas, picture, tileset or level as a PNG, or clips in motion as a GIF");
   preview_command
       ->add_option("FILE", preview_options.file,
                    "NAME.sheet.toml, .font.toml, .atlas.toml, .png, .tileset.toml or .level.toml")
       ->required();
-  preview_command->add_option("-o,--output", preview_options.output, "The PNG to write")->required();
+  preview_command->add_option("-o,--output", preview_options.output, "The PNG or GIF to write")->required();
+  preview_command->add_option("--clip", preview_options.clip, "Only this clip or set of a sheet")
+      ->type_name("NAME");
+  preview_command
+      ->add_option("--show", preview_options.show,
+                   "Of a sheet: all of it, its clips on one line, or its clip rules")
+      ->check(CLI::IsMember({"all", "baseline", "rules"}))
+      ->capture_default_str();
+  preview_command->add_flag("--watch", preview_options.watch,
+                            "Draw again whenever a file of the game changes");
   preview_command->callback([&] { code = preview(preview_options); });
 
   AtlasOptions atlas_options;

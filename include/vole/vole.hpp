@@ -3,5 +3,6 @@
 
 #include "vole/app/game.hpp"
 #include "vole/app/run.hpp"
+#include "vole/base/trig.hpp"
 #include "vole/scene/scene.hpp"
 #include "vole/version.hpp"

@@ -272,7 +272,8 @@ int main(int argc, char** argv) {
   const std::string grids = argv[1];
   const std::string out = argv[2];
   try {
-    for (const std::string name : {"vole", "bulb", "earth", "shed", "letters", "lantern", "sign"})
+    for (const std::string name : {"vole", "bulb", "earth", "shed", "letters", "lantern", "sign", "magpie",
+                                   "hedgehog", "leaf", "mound"})
       vole::write_png(vole::join_path(out, name + ".png"),
                       paint_grid(read_grid(vole::join_path(grids, name + ".txt"))));
     vole::write_png(vole::join_path(out, "sky.png"), paint_sky());

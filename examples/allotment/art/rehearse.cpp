@@ -16,11 +16,12 @@ namespace {
 
 using vole::Vec2;
 
-// A cell to stand in; `from` says from which x (in cells) to jump for it, 0 where walking does.
+// A cell to stand in; `jump_from` says from which x (in cells) to jump for it, 0 where walking does.
 struct Spot {
   float x = 0;
   float y = 0;
   float jump_from = 0;
+  bool dig = false;  // there, until what is in the mound is gathered
 };
 
 constexpr Spot route[] = {
@@ -52,7 +53,7 @@ class Player final : public vole::HeadlessHost {
     gather.add({*vole::find_control(name), down ? 1.0f : 0.0f});
   }
   static void release(vole::InputGather& gather) {
-    for (const char* name : {"key Enter", "key Space", "key ArrowLeft", "key ArrowRight"})
+    for (const char* name : {"key Enter", "key Space", "key ArrowLeft", "key ArrowRight", "key ArrowDown"})
       press(gather, name, false);
   }
 
@@ -63,7 +64,9 @@ class Player final : public vole::HeadlessHost {
     const float x = (spot.x + 0.5f) * 16;
     const float y = (spot.y + 1) * 16;
     const bool there = std::abs(pose.at.x - x) < 5 && std::abs(pose.at.y - y) < 3 && body.on_ground;
-    if (there && next_ + 1 < std::size(route)) {
+    const bool digs = there && spot.dig && mound_at(stage, x);
+    press(gather, "key ArrowDown", digs);
+    if (there && !digs && next_ + 1 < std::size(route)) {
       ++next_;
       since_ = 0;
     }
@@ -92,6 +95,11 @@ class Player final : public vole::HeadlessHost {
     press(gather, "key ArrowRight", rest > 1.5f);
     press(gather, "key ArrowLeft", rest < -1.5f);
     press(gather, "key Space", jumping_ && body.velocity.y <= 0 && !(left_ground_ && body.on_ground));
+  }
+
+  static bool mound_at(const vole::Stage& stage, float x) {
+    const vole::Entity mound = stage.first("mound");
+    return mound && std::abs(stage.get<vole::Pose>(mound).at.x - x) < 8;
   }
 
   const vole::Session* session_ = nullptr;

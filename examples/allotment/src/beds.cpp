@@ -1,3 +1,5 @@
+#include <utility>
+
 #include "names.hpp"
 #include "scenes.hpp"
 
@@ -18,7 +20,7 @@ void Beds::enter(vole::Stage& stage) {
   stage.load_level(names::level::beds);
   vole_ = stage.first("vole");
   start_ = stage.get<vole::Pose>(vole_).at;
-  planted_ = stage.count("bulb");
+  planted_ = stage.count("bulb") + stage.count("mound");
 
   stage.camera.offset = {0, -24};
   stage.camera.slack = {12, 20};
@@ -27,14 +29,63 @@ void Beds::enter(vole::Stage& stage) {
   count_.of(gathered_, planted_);
   clock_.of(time_);
 
-  stage.when_meet("vole", "bulb", [this, &stage](vole::Entity, vole::Entity bulb) {
-    gathered_ += stage.get<Bulb>(bulb).worth;
-    hop_ = 0;
-    stage.remove(bulb);
-  });
+  stage.when_meet("vole", "bulb", [this, &stage](vole::Entity, vole::Entity bulb) { gather(stage, bulb); });
+  stage.when_meet("vole", "magpie",
+                  [this, &stage](vole::Entity, vole::Entity magpie) { take_fright(stage, magpie); });
+  stage.when_event("vole", "scrape", [this, &stage](vole::Entity) { scrape(stage); });
   stage.when_meet("vole", "shed", [this, &stage](vole::Entity, vole::Entity) {
     stage.go("finish", Harvest{gathered_, planted_, stage.tick_count()});
   });
+  welcome(stage);
+}
+
+// The shed opens once for who comes home, and its lodger goes out for the night.
+void Beds::welcome(vole::Stage& stage) {
+  const auto shed = names::sheet::shed::name;
+  stage.when_meet("vole", "doorstep", [this, &stage](vole::Entity, vole::Entity) {
+    if (!std::exchange(welcomed_, true))
+      stage.get<vole::Sprite>(stage.first("shed")).play(names::sheet::shed::clip::welcome);
+  });
+  stage.when_event(shed, "wide", [&stage](vole::Entity door) {
+    const vole::Vec2 inside = stage.get<vole::Pose>(door).at + vole::Vec2{-2, -2};
+    stage.get<vole::Intent>(stage.spawn("hedgehog", inside)).direction = {-1, 0};
+  });
+  stage.when_event(shed, "shut", [&stage](vole::Entity door) {
+    stage.get<vole::Sprite>(door).play(names::sheet::shed::clip::lamp);
+  });
+}
+
+void Beds::gather(vole::Stage& stage, vole::Entity bulb) {
+  gathered_ += stage.get<Bulb>(bulb).worth;
+  hop_ = 0;
+  stage.remove(bulb);
+}
+
+// Each scrape of the paws takes something off the mound that the vole stands at.
+void Beds::scrape(vole::Stage& stage) {
+  const vole::Rect paws = stage.get<vole::Body>(vole_).box(stage.get<vole::Pose>(vole_).at);
+  vole::Entity found;
+  stage.entities.each<Mound, vole::Body, vole::Pose>(
+      [&](vole::Entity entity, const Mound&, const vole::Body& body, const vole::Pose& pose) {
+        if (body.box(pose.at).overlaps(paws)) found = entity;
+      });
+  if (!found) return;
+  stage.get<vole::Sprite>(found).play(names::sheet::mound::clip::dug);
+  stage.get<vole::Sprite>(found).play_track(vole::tracks::squash());
+  if (--stage.get<Mound>(found).scrapes > 0) return;
+  stage.spawn("bulb", stage.get<vole::Pose>(found).at);
+  stage.remove(found);
+}
+
+// A magpie takes nothing but the vole's breath.
+void Beds::take_fright(vole::Stage& stage, vole::Entity magpie) {
+  if (hurt_ > 0) return;
+  constexpr int ticks_safe = 60;
+  hurt_ = ticks_safe;
+  const bool from_left = stage.get<vole::Pose>(magpie).at.x < stage.get<vole::Pose>(vole_).at.x;
+  stage.get<vole::Body>(vole_).velocity = {from_left ? 110.0f : -110.0f, -130};
+  stage.get<vole::Sprite>(vole_).play_track(vole::tracks::blink());
+  stage.freeze(0.08f);
 }
 
 void Beds::tick(vole::Stage& stage) {
@@ -42,6 +93,9 @@ void Beds::tick(vole::Stage& stage) {
   if (stage.input().pressed("title")) stage.go("title");
   climb_out(stage);
   notice_landing(stage);
+  tell_facts(stage);
+  fly(stage);
+  drop_leaves(stage);
   ++hop_;
 }
 
@@ -55,6 +109,16 @@ void Beds::climb_out(vole::Stage& stage) {
 }
 
 // All else that the vole's clip rules ask for, its body tells by itself.
+void Beds::tell_facts(vole::Stage& stage) {
+  constexpr int hurt_ticks_shown = 40;
+  auto& sprite = stage.get<vole::Sprite>(vole_);
+  if (hurt_ > 0) --hurt_;
+  if (landing_ > 0) --landing_;
+  sprite.set_fact("hurt", hurt_ > hurt_ticks_shown ? 1 : 0);
+  sprite.set_fact("landing", landing_ > 0 ? 1 : 0);
+  sprite.set_fact("digging", stage.input().held("dig") ? 1 : 0);
+}
+
 void Beds::notice_landing(vole::Stage& stage) {
   constexpr int landing_ticks = 6;
   const bool in_air = !stage.get<vole::Body>(vole_).on_ground;
@@ -66,8 +130,6 @@ void Beds::notice_landing(vole::Stage& stage) {
     sprite.play_track(vole::tracks::stretch(), 0.6f);
   }
   was_in_air_ = in_air;
-  if (landing_ > 0) --landing_;
-  sprite.set_fact("landing", landing_ > 0 ? 1 : 0);
 }
 
 void Beds::draw(vole::Drawing& drawing) const {
@@ -82,4 +144,6 @@ void Beds::draw(vole::Drawing& drawing) const {
 void Beds::add_to(vole::Hash& hash) const {
   hash.add(std::int64_t{gathered_});
   hash.add(std::int64_t{landing_});
+  hash.add(std::int64_t{hurt_});
+  hash.add(std::int64_t{welcomed_});
 }

@@ -1,0 +1,225 @@
+// What `vole preview` shows of animation: strips, one baseline, the rules, and motion.
+#include <gif_lib.h>
+
+#include <algorithm>
+#include <chrono>
+#include <map>
+#include <thread>
+
+#include "support.hpp"
+#include "vole/asset/sheet.hpp"
+
+namespace {
+
+using vole::Colour;
+using vole::Image;
+using vole::IVec2;
+
+bool has(const std::string& text, const std::string& part) {
+  return text.find(part) != std::string::npos;
+}
+
+// Eight frames, each of one colour that no other thing on a page has.
+Colour colour_of(int frame) {
+  return {static_cast<std::uint8_t>(20 + 30 * frame), 255, static_cast<std::uint8_t>(10 * frame), 255};
+}
+
+void write_colours(const TempFolder& folder, const std::string& clips) {
+  write_small_game(folder);
+  Image image({32, 16});
+  for (int y = 0; y < 16; ++y)
+    for (int x = 0; x < 32; ++x) image.at(x, y) = colour_of(y / 8 * 4 + x / 8);
+  vole::write_png(folder.path("assets/mouse.png"), image);
+  folder.write("assets/mouse.sheet.toml", "frame = { size = [8, 8] }\npivot = \"bottom\"\n" + clips);
+}
+
+bool shows(const Image& image, Colour colour) {
+  for (int y = 0; y < image.size().y; ++y)
+    for (int x = 0; x < image.size().x; ++x)
+      if (image.at(x, y) == colour) return true;
+  return false;
+}
+
+struct Moving {
+  std::vector<int> hundredths;
+  std::vector<Image> frames;
+  int length() const {
+    int sum = 0;
+    for (const int each : hundredths) sum += each;
+    return sum;
+  }
+};
+
+Moving read_gif(const std::string& path) {
+  int error = 0;
+  GifFileType* const file = DGifOpenFileName(path.c_str(), &error);
+  REQUIRE(file != nullptr);
+  REQUIRE(DGifSlurp(file) == GIF_OK);
+  Moving moving;
+  for (int i = 0; i < file->ImageCount; ++i) {
+    GraphicsControlBlock control{};
+    REQUIRE(DGifSavedExtensionToGCB(file, i, &control) == GIF_OK);
+    moving.hundredths.push_back(control.DelayTime);
+    const SavedImage& saved = file->SavedImages[i];
+    const ColorMapObject* map = saved.ImageDesc.ColorMap ? saved.ImageDesc.ColorMap : file->SColorMap;
+    Image image({saved.ImageDesc.Width, saved.ImageDesc.Height});
+    for (int y = 0; y < image.size().y; ++y)
+      for (int x = 0; x < image.size().x; ++x) {
+        const GifColorType& colour = map->Colors[saved.RasterBits[y * image.size().x + x]];
+        image.at(x, y) = {colour.Red, colour.Green, colour.Blue, 255};
+      }
+    moving.frames.push_back(std::move(image));
+  }
+  DGifCloseFile(file, &error);
+  return moving;
+}
+
+// Waits for it, at most 20 seconds.
+template <class Done>
+bool comes_true(const Done& done) {
+  for (int i = 0; i < 200; ++i) {
+    if (done()) return true;
+    std::this_thread::sleep_for(std::chrono::milliseconds(100));
+  }
+  return false;
+}
+
+}  // namespace
+
+TEST_CASE("a clip in motion shows each frame when the clip does, to half a hundredth of a second") {
+  TempFolder folder;
+  const std::map<std::string, std::string> clips{
+      {"even", "range = [0, 7]\nfps = 12\n"},
+      {"thirds", "frames = [3, 1, 2]\nfps = 7\n"},
+      {"own", "frames = [5, 0, 6]\nseconds = [0.05, 0.333, 0.127]\n"},
+      {"swing", "frames = [0, 1, 2, 3]\norder = \"back and forth\"\nfps = 9\n"},
+      {"once", "frames = [4, 7]\nfps = 5\nloop = false\n"},
+      {"thrice", "frames = [4, 7]\nfps = 10\ntimes = 3\n"}};
+  std::string text;
+  for (const auto& [name, lines] : clips) text.append("[clips.").append(name).append("]\n").append(lines);
+  write_colours(folder, text);
+  vole::Catalog catalog(folder.path());
+  const auto sheet = catalog.get<vole::Sheet>("mouse");
+  for (const auto& [name, lines] : clips) {
+    CAPTURE(name);
+    const Ran ran = vole_in(folder, "preview assets/mouse.sheet.toml --clip " + name + " -o out.gif");
+    CAPTURE(ran.output);
+    REQUIRE(ran.code == 0);
+    const Moving moving = read_gif(folder.path("out.gif"));
+    const vole::Clip& clip = sheet->clip(name);
+    const double pass = static_cast<double>(clip.length()) / static_cast<double>(clip.units_per_second());
+    const double whole = clip.loop ? pass : pass * clip.times + 0.5;
+    CHECK(std::abs(moving.length() - whole * 100) <= 1);
+    int at = 0;
+    for (std::size_t i = 0; i < moving.frames.size(); ++i) {
+      const double middle = (at + moving.hundredths[i] / 2.0) / 100;
+      REQUIRE(shows(moving.frames[i], colour_of(clip.frame_at_seconds(middle))));
+      // The frame before it gave way here, and the clip's own at most half a hundredth off.
+      REQUIRE(clip.frame_at_seconds(at / 100.0 + 0.0051) == clip.frame_at_seconds(middle));
+      at += moving.hundredths[i];
+    }
+  }
+}
+
+TEST_CASE("all clips move side by side, and tracks along with them") {
+  TempFolder folder;
+  write_colours(
+      folder,
+      "[clips.a]\nframes = [0, 1]\nfps = 4\n[clips.b]\nframes = [2, 3, 4]\nfps = 10\ntracks = [\"bob\"]\n"
+      "[tracks.bob]\nloop = true\noffset = [{ at = 0, value = [0, 0] }, { at = 0.75, value = [0, -4] }, { "
+      "at = 1.5, value = [0, 0] }]\n");
+  REQUIRE(vole_in(folder, "preview assets/mouse.sheet.toml -o all.gif").code == 0);
+  const Moving moving = read_gif(folder.path("all.gif"));
+  // Clips of 0.5 and 0.3 seconds and a track of 1.5 are all at their beginning after 1.5.
+  CHECK(moving.length() == 150);
+  int top_least = 1000, top_most = 0, at = 0;
+  for (std::size_t i = 0; i < moving.frames.size(); ++i) {
+    const double middle = (at + moving.hundredths[i] / 2.0) / 100;
+    const int a = static_cast<int>(middle * 4) % 2, b = 2 + static_cast<int>(middle * 10) % 3;
+    REQUIRE(shows(moving.frames[i], colour_of(a)));
+    REQUIRE(shows(moving.frames[i], colour_of(b)));
+    at += moving.hundredths[i];
+    for (int y = 0; y < moving.frames[i].size().y; ++y)
+      for (int x = 0; x < moving.frames[i].size().x; ++x)
+        if (moving.frames[i].at(x, y) == colour_of(b)) {
+          top_least = std::min(top_least, y);
+          top_most = std::max(top_most, y);
+        }
+  }
+  CHECK(top_most - top_least > 8 * 8 + 20);
+}
+
+TEST_CASE("pictures of more than 256 colours move too") {
+  TempFolder folder;
+  write_small_game(folder);
+  Image image({32, 16});
+  for (int y = 0; y < 16; ++y)
+    for (int x = 0; x < 32; ++x)
+      image.at(x, y) = {static_cast<std::uint8_t>(x * 8), static_cast<std::uint8_t>(y * 16), 90, 255};
+  vole::write_png(folder.path("assets/mouse.png"), image);
+  REQUIRE(vole_in(folder, "preview assets/mouse.sheet.toml -o all.gif").code == 0);
+  const Moving moving = read_gif(folder.path("all.gif"));
+  CHECK(moving.frames.size() >= 3);
+}
+
+TEST_CASE("a strip and a baseline show every frame of the clip, a diagram what each rule plays") {
+  TempFolder folder;
+  write_colours(
+      folder,
+      "[clips.a]\nframes = [0, 3, 5]\nevents = { step = 1 }\n[clips.b]\nframes = [1, 2]\n[sets.both]\n"
+      "ways = 2\nclips = { right = \"b\" }\n[[rules]]\nclip = \"both\"\nwhen = [\"vx > 3\", \"not tired\"]\n"
+      "[[rules]]\nclip = \"a\"\nhold = 0.3\n");
+  const auto drawn = [&](const std::string& words) {
+    const Ran ran = vole_in(folder, "preview assets/mouse.sheet.toml -o out.png " + words);
+    CAPTURE(ran.output);
+    REQUIRE(ran.code == 0);
+    const Image image = vole::read_png(folder.path("out.png"));
+    CHECK(image.size() == IVec2{1280, 800});
+    std::string frames;
+    for (int i = 0; i < 8; ++i)
+      if (shows(image, colour_of(i))) frames += std::to_string(i);
+    return frames;
+  };
+  CHECK(drawn("--clip a") == "035");
+  CHECK(drawn("--clip both") == "12");
+  CHECK(drawn("--show baseline") == "01235");
+  CHECK(drawn("--show baseline --clip b") == "12");
+  CHECK(drawn("--show rules") == "01");
+  const auto wrong = [&](const std::string& words) {
+    const Ran ran = vole_in(folder, "preview " + words);
+    return std::to_string(ran.code) + " " + ran.output;
+  };
+  CHECK(wrong("assets/mouse.sheet.toml -o out.png --clip bath") ==
+        "1 error: no clip or set \"bath\" in \"mouse\"; did you mean \"both\"?\n");
+  CHECK(has(wrong("assets/mouse.sheet.toml -o out.gif --show rules"),
+            "1 out.gif: error: \"rules\" does not move"));
+  CHECK(has(wrong("assets/soil.tileset.toml -o out.gif"), "1 assets/soil.tileset.toml: error: is no sheet"));
+  CHECK(has(wrong("levels/patch.level.toml -o out.png --clip a"), "is no sheet: it has no clips"));
+  CHECK(has(wrong("assets/mouse.sheet.toml -o out.png --show stripes"),
+            "2 --show: stripes not in {all,baseline,rules}"));
+  write_colours(folder, "");
+  CHECK(has(wrong("assets/mouse.sheet.toml -o out.png --show rules"), "has no clip rules to show"));
+  CHECK(has(wrong("assets/mouse.sheet.toml -o out.gif"),
+            "1 assets/mouse.sheet.toml: error: has no clips to show"));
+}
+
+TEST_CASE("a preview that watches draws anew on a change, and keeps the last good picture") {
+  TempFolder folder;
+  write_colours(folder, "[clips.a]\nframes = [0]\n");
+  const std::string tool = as_word(variable("VOLE_TOOL"));
+  const Ran started =
+      run_command("cd " + as_word(folder.path()) + " && { timeout 60 " + tool +
+                  " preview assets/mouse.sheet.toml --clip a -o out.png --watch > log 2>&1 & echo $!; }");
+  const auto log = [&] { return vole::read_text(folder.path("log"), 1 << 20); };
+  const auto shown = [&](int frame) {
+    return shows(vole::read_png(folder.path("out.png")), colour_of(frame));
+  };
+  REQUIRE(comes_true([&] { return log() == "out.png\n"; }));
+  CHECK(shown(0));
+  folder.write("assets/mouse.sheet.toml", "frame = { size = [8, 8] }\n[clips.a]\nframes = [9]\n");
+  CHECK(comes_true([&] { return has(log(), "clip \"a\" names frame 9, but \"mouse\" has 8 frames"); }));
+  CHECK(shown(0));
+  folder.write("assets/mouse.sheet.toml", "frame = { size = [8, 8] }\n[clips.a]\nframes = [6]\n");
+  CHECK(comes_true([&] { return shown(6); }));
+  run_command("kill " + started.output);
+}
