@@ -50,13 +50,14 @@ Microseconds period_of(const std::vector<Microseconds>& cycles) {
 class Motion {
  public:
   Motion(const vole::Sheet& sheet, const std::vector<const vole::Clip*>& clips)
-      : sheet_(sheet), clips_(clips) {
+      : sheet_(sheet), clips_(clips), room_(sheet.frame_size) {
     std::vector<Microseconds> cycles;
     for (const vole::Clip* clip : clips) {
       cycles.push_back(cycle_of(*clip));
       for (const std::size_t track : clip->tracks)
         if (sheet.tracks[track].loop) cycles.push_back(sheet.tracks[track].length());
       tracked_ |= !clip->tracks.empty();
+      make_room(*clip);
     }
     period_ = period_of(cycles);
     lay_out();
@@ -75,24 +76,36 @@ class Motion {
  private:
   static constexpr int caption = 44;
 
+  // Tracks may carry a frame out of its place.
+  void make_room(const vole::Clip& clip) {
+    const auto both_sides = [](float away) {
+      constexpr float most = 64;
+      return 2 * static_cast<int>(std::ceil(std::min(std::abs(away), most)));
+    };
+    for (const std::size_t track : clip.tracks)
+      for (const auto& key : sheet_.tracks[track].offset) {
+        room_.x = std::max(room_.x, sheet_.frame_size.x + both_sides(key.value.x));
+        room_.y = std::max(room_.y, sheet_.frame_size.y + both_sides(key.value.y));
+      }
+  }
+
   void lay_out() {
     int name_width = 0;
     for (const vole::Clip* clip : clips_)
       name_width = std::max(name_width, 2 * vole::plain_font().measure(clip_line(*clip)).x);
     const auto count = static_cast<int>(clips_.size());
-    const auto width_at = [&](int scale) {
-      return std::max(sheet_.frame_size.x * scale, name_width) + margin;
-    };
+    const auto width_at = [&](int scale) { return std::max(room_.x * scale, name_width) + margin; };
     const auto columns_at = [&](int scale) { return std::max((page_size.x - margin) / width_at(scale), 1); };
-    scale_ = count == 1 ? 16 : 8;
+    constexpr int one_alone = 300, one_of_many = 128;  // pixels high, about
+    scale_ = std::clamp((count == 1 ? one_alone : one_of_many) / room_.y, 1, 16);
     const auto height_at = [&](int scale) {
       const int rows = (count + columns_at(scale) - 1) / columns_at(scale);
-      return rows * (sheet_.frame_size.y * scale + caption) + 2 * margin;
+      return rows * (room_.y * scale + caption) + 2 * margin;
     };
     while (scale_ > 1 && (height_at(scale_) > page_size.y || width_at(scale_) + margin > page_size.x))
       --scale_;
     columns_ = std::min(columns_at(scale_), count);
-    cell_ = {width_at(scale_), sheet_.frame_size.y * scale_ + caption};
+    cell_ = {width_at(scale_), room_.y * scale_ + caption};
     size_ = {std::min(columns_ * cell_.x + margin, page_size.x), std::min(height_at(scale_), page_size.y)};
   }
 
@@ -135,12 +148,13 @@ class Motion {
       const IVec2 at = IVec2{margin, margin} + IVec2{index % columns_, index / columns_} * cell_;
       const Microseconds since = time % cycle_of(clip);
       const int position = clip.position_at(since * clip.units_per_second() / second);
-      const IVec2 pivot = at + sheet_.pivot.in(sheet_.frame_size) * scale_;
-      page.squares({at, sheet_.frame_size * scale_}, 4 * std::max(scale_ / 2, 1));
-      page.fill({{at.x, pivot.y}, {sheet_.frame_size.x * scale_, 1}}, mark);
+      const IVec2 pivot =
+          at + ((room_ - sheet_.frame_size) / 2 + sheet_.pivot.in(sheet_.frame_size)) * scale_;
+      page.squares({at, room_ * scale_}, 4 * std::max(scale_ / 2, 1));
+      page.fill({{at.x, pivot.y}, {room_.x * scale_, 1}}, mark);
       page.posed(sheet_.posed(clip.frames[static_cast<std::size_t>(position)], &clip), pivot, scale_,
                  pose(clip, since, time));
-      page.text({at.x, at.y + sheet_.frame_size.y * scale_ + 10}, clip_line(clip));
+      page.text({at.x, at.y + room_.y * scale_ + 10}, clip_line(clip));
     }
     return page.finish();
   }
@@ -158,6 +172,7 @@ class Motion {
   const std::vector<const vole::Clip*>& clips_;
   Microseconds period_ = second;
   bool tracked_ = false;
+  IVec2 room_;  // of a frame, with all that its tracks do
   int scale_ = 1, columns_ = 1;
   IVec2 cell_{1, 1}, size_{1, 1};
 };

@@ -37,6 +37,7 @@ void Beds::enter(vole::Stage& stage) {
     stage.go("finish", Harvest{gathered_, planted_, stage.tick_count()});
   });
   welcome(stage);
+  scatter_leaves(stage);
 }
 
 // The shed opens once for who comes home, and its lodger goes out for the night.

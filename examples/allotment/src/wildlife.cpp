@@ -12,16 +12,26 @@ void fly(vole::Stage& stage) {
   });
 }
 
-void drop_leaves(vole::Stage& stage) {
-  constexpr std::int64_t ticks_between = 50;
-  const vole::Vec2 corner{stage.camera.corner({1, 1}, 1)};
-  if (stage.tick_count() % ticks_between == 0) {
-    const float x = stage.random.between(0, static_cast<float>(stage.camera.canvas.x) + 60);
-    const vole::Entity leaf = stage.spawn("leaf", corner + vole::Vec2{x, -8});
+void scatter_leaves(vole::Stage& stage) {
+  constexpr int count = 9;
+  const vole::Vec2 canvas(stage.camera.canvas);
+  for (int i = 0; i < count; ++i) {
+    const vole::Vec2 at{stage.random.between(0, canvas.x), stage.random.between(0, canvas.y)};
+    const vole::Entity leaf = stage.spawn("leaf", vole::Vec2(stage.camera.corner({1, 1}, 1)) + at);
     stage.get<vole::Sprite>(leaf).animator.set_speed(stage.random.between(0.6f, 1.3f));
   }
-  stage.entities.each<Leaf, vole::Pose>([&](vole::Entity entity, const Leaf& leaf, vole::Pose& pose) {
+}
+
+void drop_leaves(vole::Stage& stage) {
+  constexpr float edge = 16;
+  const vole::Vec2 corner(stage.camera.corner({1, 1}, 1)), canvas(stage.camera.canvas);
+  stage.entities.each<Leaf, vole::Pose>([&](vole::Entity, const Leaf& leaf, vole::Pose& pose) {
     pose.at += vole::Vec2{-leaf.fall / 2, leaf.fall} * stage.seconds_per_tick();
-    if (pose.at.y > static_cast<float>(stage.level().size().y) + 8) stage.remove(entity);
+    const vole::Vec2 seen = pose.at - corner;
+    vole::Vec2 again = pose.at;
+    if (seen.y > canvas.y + edge) again = corner + vole::Vec2{stage.random.between(0, canvas.x), -edge};
+    if (seen.x < -edge) again.x += canvas.x + 2 * edge;
+    if (seen.x > canvas.x + edge) again.x -= canvas.x + 2 * edge;
+    if (again != pose.at) pose.at = pose.before = again;
   });
 }

@@ -29,5 +29,6 @@ void describe(V& v, Leaf& leaf) {
 }
 
 void fly(vole::Stage& stage);
-// Leaves come down wherever the camera is, a few at a time.
+// Leaves come down wherever the camera is: who sinks out of sight begins again above it.
+void scatter_leaves(vole::Stage& stage);
 void drop_leaves(vole::Stage& stage);
