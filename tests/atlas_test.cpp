@@ -57,6 +57,10 @@ void write_garden(const TempFolder& folder, std::uint64_t seed) {
   folder.write(
       "vole.sheet.toml",
       "frame = { size = [8, 8] }\npivot = [3, 7]\n[clips.run]\nframes = [0, 5]\nfps = 12.5\npivot = \"top\"\n"
+      "[clips.turn]\nrow = 1\nrange = [1, 3]\ntracks = [\"swell\"]\n[sets.walk]\nways = 2\nrows = { left = 1 "
+      "}\n"
+      "[tracks.swell.fields]\n\"body.size\" = [{ at = 1, value = [1, 2] }]\n"
+      "[[rules]]\nclip = \"walk\"\nwhen = [\"not grounded\", \"tired\"]\nhold = 0.5\n"
       "[points.paw]\nat = [6, 2]\nframes = { 1 = [2, 3] }\n");
   for (const int i : {1, 2, 10})
     vole::write_png(folder.path(std::string("birds/magpie/f").append(std::to_string(i)).append(".png")),
@@ -109,6 +113,15 @@ TEST_CASE("every frame, clip, point and letter is the same after packing") {
         CHECK(before->clips[i].millifps == after->clips[i].millifps);
         CHECK(before->posed(0, &before->clips[i]).pivot == after->posed(0, &after->clips[i]).pivot);
       }
+      REQUIRE(before->sets.size() == after->sets.size());
+      for (std::size_t i = 0; i < before->sets.size(); ++i)
+        for (std::size_t m = 0; m < before->sets[i].members.size(); ++m) {
+          CHECK(before->sets[i].members[m].clip == after->sets[i].members.at(m).clip);
+          CHECK(before->sets[i].members[m].flip_x == after->sets[i].members.at(m).flip_x);
+        }
+      CHECK(before->rules.facts() == after->rules.facts());
+      for (const vole::Track& track : before->tracks)
+        CHECK(after->track(track.name).fields.at(0).at(500'000) == track.fields.at(0).at(500'000));
       for (const vole::SheetPoint& point : before->points)
         for (int i = 0; i < 8; ++i) CHECK(after->point(point.name).at(i) == point.at(i));
     }

@@ -125,7 +125,7 @@ std::string atlas_text(const std::vector<PackedSheet>& sheets, const AtlasPages&
       vole::detail::write_key(text, entry.key);
       text += " = " + vole::to_toml(entry.value) + "\n";
     }
-    if (packed.sheet->columns > 0 && packed.sheet->font)
+    if (packed.sheet->columns > 0 && packed.sheet->frames.size() > 1)
       text += fmt::format("columns = {}\n", packed.sheet->columns);
     if (packed.frames.empty()) continue;
     text += fmt::format("[sheets.{}.frames]\n", key);

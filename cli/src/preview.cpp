@@ -118,8 +118,9 @@ void draw_thing(DrawList& list, LayerId layer, vole::Catalog& catalog, const vol
   report.throw_if_errors();
   const vole::Asset<vole::Sheet> sheet =
       catalog.get<vole::Sheet>(sprite.sheet_name.value, sprite.sheet_name.place);
-  const std::string& clip = sprite.first_clip.value;
-  const int index = clip.empty() ? 0 : sheet->clip(clip, sprite.first_clip.place).frames[0];
+  const vole::Located<std::string>& clip = sprite.first_clip;
+  if (!clip.value.empty()) sheet->expect_played(clip.value, clip.place);
+  const int index = clip.value.empty() ? 0 : sheet->played_by(clip.value)[0]->frames[0];
   const vole::Frame& frame = sheet->frames[static_cast<std::size_t>(index)];
   list.add(layer, vole::show(frame, place.at));
 }

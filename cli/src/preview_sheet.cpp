@@ -112,9 +112,8 @@ void preview_strips(const vole::Sheet& sheet, const std::vector<const vole::Clip
   // Each clip begins a row of its own, so there must be room for as many rows more.
   const auto count = static_cast<int>(count_frames(clips));
   const int headings = static_cast<int>(clips.size()) * heading;
-  int scale = std::min(
-      fitting_scale(sheet.frame_size, count, {page_size.x - 2 * margin, page_size.y - 16 - headings}, extra),
-      12);
+  int scale =
+      fitting_scale(sheet.frame_size, count, {page_size.x - 2 * margin, page_size.y - 16 - headings}, extra);
   const auto rows_at = [&](int tried) {
     const int columns = std::max((page_size.x - 2 * margin) / (sheet.frame_size.x * tried + extra.x), 1);
     int rows = 0;

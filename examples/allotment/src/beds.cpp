@@ -71,8 +71,9 @@ void Beds::scrape(vole::Stage& stage) {
         if (body.box(pose.at).overlaps(paws)) found = entity;
       });
   if (!found) return;
-  stage.get<vole::Sprite>(found).play(names::sheet::mound::clip::dug);
-  stage.get<vole::Sprite>(found).play_track(vole::tracks::squash());
+  auto& sprite = stage.get<vole::Sprite>(found);
+  sprite.play(names::sheet::mound::set::earth, Earth::dug);
+  sprite.play_track(vole::tracks::squash());
   if (--stage.get<Mound>(found).scrapes > 0) return;
   stage.spawn("bulb", stage.get<vole::Pose>(found).at);
   stage.remove(found);

@@ -16,6 +16,10 @@ void describe(V& v, Bulb& bulb) {
 }
 
 // Earth with a bulb in it.
+enum class Earth { whole, dug };
+constexpr auto enum_names(Earth) {
+  return std::array<std::string_view, 2>{"whole", "dug"};
+}
 struct Mound {
   int scrapes = 3;  // until the bulb comes out
 };

@@ -1,7 +1,7 @@
 // A named run of frames, and how long each is shown. In NAME.sheet.toml:
 //
 //   [clips.run]
-//   frames = [4, 5, 6, 7]                   # or names; or range = [4, 7]; or row = 1, all of that row
+//   frames = [4, 5, 6, 7]                   # or names; or range = [4, 7]; or row = 1, or both: a part of it
 //   fps = 12                                # or seconds = [0.1, 0.1, 0.3, 0.1], for each frame
 //   order = "forward"                       # or "reverse", "back and forth"
 //   loop = true                             # or times = 3; loop = false: once
