@@ -93,7 +93,7 @@ TEST_CASE("loops that end as they begin, rules that never win and clips that nob
   const Ran ran = vole_in(folder, "check");
   for (const char* line : {"clip \"run\" loops, and its last frame repeats its first", "[repeated-frame]",
                            "./assets/mouse.sheet.toml:14:8: warning: this rule can never win: \"idle\" above "
-                           "it holds whenever it does",
+                           "it holds whenever it does [dead-rule]",
                            "no rule plays the clip \"lost\", and no code names it"})
     if (!has(ran.output, line)) FAIL_CHECK("not told: " << line << "\n" << ran.output);
   append(folder, "src/main.cpp", "// play(\"lost\")");

@@ -217,6 +217,26 @@ TEST_CASE("a set goes on in a new version of its sheet, or ends with it") {
   CHECK(walker.sprite().playing_set() == nullptr);
 }
 
+TEST_CASE("things that turn this way and that allocate nothing") {
+  if (!allocations_are_counted()) return;
+  Walker walker("[[rules]]\nclip = \"walk\"\nwhen = [\"speed > 1\"]\n[[rules]]\nclip = \"stand\"\n");
+  vole::Random chance(3);
+  const auto wander = [&](int ticks) {
+    for (int i = 0; i < ticks; ++i) {
+      walker.stage->get<vole::Body>(walker.mouse).velocity = {chance.between(-2, 2), chance.between(-2, 2)};
+      walker.tick();
+      walker.drawn();
+    }
+  };
+  wander(20);
+  const auto drawn_before = allocations_so_far();
+  walker.drawn();
+  const std::int64_t by_drawing = allocations_so_far() - drawn_before;
+  const std::int64_t before = allocations_so_far();
+  wander(200);
+  CHECK(allocations_so_far() - before == 200 * by_drawing);
+}
+
 TEST_CASE("what is wrong with a set is told at its place") {
   Walker walker;
   CHECK(

@@ -7,6 +7,7 @@
 #include <filesystem>
 #include <functional>
 
+#include "dead_rules.hpp"
 #include "game_files.hpp"
 #include "names_header.hpp"
 #include "vole/asset/atlas.hpp"
@@ -346,15 +347,10 @@ class RuleChecker {
   }
 
   void find_dead_rules(const vole::Sheet& sheet, const std::string& file) {
-    const auto& rules = sheet.rules.rules();
-    for (std::size_t i = 0; i < rules.size(); ++i)
-      for (std::size_t j = 0; j < i; ++j)
-        if (covers(rules[j], rules[i])) {
-          add("dead-rule", file,
-              fmt::format("this rule can never win: \"{}\" above it holds whenever it does", rules[j].clip),
-              "put it further up", rules[i].place);
-          break;
-        }
+    const std::vector<std::string> reasons = why_rules_are_dead(sheet.rules);
+    for (std::size_t i = 0; i < reasons.size(); ++i)
+      if (!reasons[i].empty())
+        add("dead-rule", file, "this rule can never win: " + reasons[i], "", sheet.rules.rules()[i].place);
   }
 
   void find_unset_facts(const vole::Sheet& sheet, const std::string& file) {
@@ -396,15 +392,6 @@ class RuleChecker {
       if (in_sets.count(&clip) == 0 && !played(clip.name))
         add("unplayed-clip", file,
             fmt::format("no rule plays the clip \"{}\", and no code names it", clip.name));
-  }
-
-  // Whether a rule holds wherever the other does: its conditions are among the other's.
-  static bool covers(const vole::ClipRules::Rule& rule, const vole::ClipRules::Rule& other) {
-    return std::all_of(rule.when.begin(), rule.when.end(), [&](const auto& wanted) {
-      return std::any_of(other.when.begin(), other.when.end(), [&](const auto& has) {
-        return has.fact == wanted.fact && has.compare == wanted.compare && has.value == wanted.value;
-      });
-    });
   }
 
   bool sources_mention(const std::string& clip) const {

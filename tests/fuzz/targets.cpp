@@ -4,6 +4,7 @@
 
 #include <filesystem>
 
+#include "vole/animation/animator.hpp"
 #include "vole/app/project.hpp"
 #include "vole/asset/atlas.hpp"
 #include "vole/asset/font.hpp"
@@ -31,6 +32,19 @@ class Folder {
         "\"left\"\n"
         "[points.paw]\nat = [3, 3]\nframes = { b = [1, 1], 0 = [2, 2] }\n[borders]\nleft = 2\nstretch = "
         "true\n");
+    write("assets/lively.sheet.toml",
+          "picture = \"mouse\"\nframe = { size = [8, 8] }\n[clips.a]\nrow = 1\nrange = [2, 0]\nseconds = "
+          "[0.1, 0.2, "
+          "0.3]\norder = \"back and forth\"\ntimes = 2\nevents = { step = [0, 2], done = \"end\" }\ntracks = "
+          "[\"t\"]\n"
+          "[sets.walk]\nways = 4\nmissing = \"turn\"\nrows = { right = 0, down = 1 }\nfps = 7\n"
+          "[sets.mood]\nclips = { calm = \"a\" }\n[tracks.t]\nloop = true\n"
+          "offset = [{ at = 0, value = [1, 2], ease = \"smooth\" }, { at = 0.5, value = [0, 0] }]\n"
+          "tint = [{ at = 1, value = \"#ff8800\" }]\nfields = { \"body.size\" = [{ at = 0.2, value = [1, 2] "
+          "}] }\n"
+          "[[rules]]\nclip = \"walk\"\nwhen = [\"not grounded\", \"vx >= 2.5\"]\nhold = 0.1\n[[rules]]\nclip "
+          "= \"a\"\n"
+          "finish = true\n");
     write("assets/pack.atlas.toml",
           "pages = [\"mouse.png\"]\n[sheets.a]\nfont = { glyphs = [\"ab\"], kerning = { ab = 1 } }\ncolumns "
           "= 2\n"
@@ -107,6 +121,34 @@ void load_font(std::string_view bytes) {
 void load_named_sheet(std::string_view bytes) {
   load_asset<vole::Sheet>("named", "assets/named.sheet.toml", bytes);
 }
+// What loads can be played: every clip for a while, and every track.
+void play_all(const vole::Sheet& sheet) {
+  for (const vole::Clip& clip : sheet.clips) {
+    vole::Animator animator;
+    animator.play(clip);
+    for (int tick = 0; tick < 50; ++tick) {
+      animator.tick(60, [](const vole::ClipEvent&) {});
+      static_cast<void>(sheet.frames.at(static_cast<std::size_t>(animator.frame(60))));
+    }
+  }
+  for (const vole::Track& track : sheet.tracks) {
+    static_cast<void>(track.at(17, 60));
+    for (const vole::TrackField& field : track.fields) static_cast<void>(field.at(track.time_at(17, 60)));
+  }
+  for (const vole::ClipSet& set : sheet.sets)
+    static_cast<void>(
+        sheet.clips.at(set.members.at(static_cast<std::size_t>(set.nearest({1, -2}, {}))).clip));
+}
+void load_lively_sheet(std::string_view bytes) {
+  const std::string good = vole::read_text(folder().path("assets/lively.sheet.toml"), 1 << 20);
+  folder().write("assets/lively.sheet.toml", bytes);
+  try {
+    vole::Catalog catalog(folder().path());
+    play_all(*catalog.get<vole::Sheet>("lively"));
+  } catch (const vole::Error&) {
+  }
+  folder().write("assets/lively.sheet.toml", good);
+}
 void load_atlas(std::string_view bytes) {
   load_asset<vole::Atlas>("pack", "assets/pack.atlas.toml", bytes);
 }
@@ -148,20 +190,22 @@ void load_recording(std::string_view bytes) {
 }  // namespace
 
 const std::vector<FuzzTarget>& fuzz_targets() {
-  static const std::vector<FuzzTarget> targets{{"picture", "assets/mouse.png", load_picture},
-                                               {"toml", "levels/patch.level.toml", load_toml},
-                                               {"sheet", "assets/mouse.sheet.toml", load_sheet},
-                                               {"font", "assets/mouse.sheet.toml", load_font},
-                                               {"named sheet", "assets/named.sheet.toml", load_named_sheet},
-                                               {"atlas", "assets/pack.atlas.toml", load_atlas},
-                                               {"truetype", "assets/hand.ttf", load_truetype},
-                                               {"truetype text", "assets/hand.font.toml", load_truetype_text},
-                                               {"tileset", "assets/mouse.tileset.toml", load_tileset},
-                                               {"level", "levels/patch.level.toml", load_level},
-                                               {"kinds", "kinds.toml", load_kinds},
-                                               {"controls", "controls.toml", load_controls},
-                                               {"project", "game.toml", load_project},
-                                               {"recording", "a.run", load_recording}};
+  static const std::vector<FuzzTarget> targets{
+      {"picture", "assets/mouse.png", load_picture},
+      {"toml", "levels/patch.level.toml", load_toml},
+      {"sheet", "assets/mouse.sheet.toml", load_sheet},
+      {"font", "assets/mouse.sheet.toml", load_font},
+      {"named sheet", "assets/named.sheet.toml", load_named_sheet},
+      {"lively sheet", "assets/lively.sheet.toml", load_lively_sheet},
+      {"atlas", "assets/pack.atlas.toml", load_atlas},
+      {"truetype", "assets/hand.ttf", load_truetype},
+      {"truetype text", "assets/hand.font.toml", load_truetype_text},
+      {"tileset", "assets/mouse.tileset.toml", load_tileset},
+      {"level", "levels/patch.level.toml", load_level},
+      {"kinds", "kinds.toml", load_kinds},
+      {"controls", "controls.toml", load_controls},
+      {"project", "game.toml", load_project},
+      {"recording", "a.run", load_recording}};
   return targets;
 }
 
