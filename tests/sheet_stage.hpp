@@ -23,6 +23,11 @@ struct SheetStage {
                      .append(more_of_mouse)
                      .append("\n")
                      .append(other_kinds));
+    start();
+  }
+  // Begins anew with the files as they are now.
+  void start() {
+    stage.reset();
     kinds = vole::read_kinds(folder.path());
     catalog = std::make_unique<vole::Catalog>(folder.path());
     stage = std::make_unique<vole::Stage>(vole::StageSetting{*catalog, kinds, types, {64, 32}, 60}, 1);

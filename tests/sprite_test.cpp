@@ -1,5 +1,5 @@
 // Sprites as a game shows them: packed frames, boxes, backgrounds, runs, and things that hang from points.
-#include "support.hpp"
+#include "sheet_stage.hpp"
 #include "vole/app/game.hpp"
 #include "vole/draw/raster.hpp"
 
@@ -52,40 +52,17 @@ vole::Sheet sheet_of(const Image& image, const vole::Borders& borders = {}) {
   return sheet;
 }
 
-struct Small {
-  TempFolder folder;
-  vole::Kinds kinds;
-  vole::ComponentTypes types;
-  std::unique_ptr<vole::Catalog> catalog;
-  std::unique_ptr<vole::Stage> stage;
-
-  Small() {
-    write_small_game(folder);
-    folder.write("assets/mouse.sheet.toml",
-                 "frame = { size = [8, 8] }\npivot = \"bottom\"\n[clips.run]\nframes = [0, 1, 2]\nfps = 12\n"
-                 "[points.paw]\nat = [7, 5]\nframes = { 1 = [6, 3] }\n");
+struct Small : SheetStage {
+  Small()
+      : SheetStage(
+            "pivot = \"bottom\"\n[clips.run]\nframes = [0, 1, 2]\nfps = 12\n"
+            "[points.paw]\nat = [7, 5]\nframes = { 1 = [6, 3] }\n",
+            "[lantern]\nsprite = { sheet = \"lantern\" }\n[crumb]\nbody = { size = [4, 4] }\n"
+            "[ring]\nsprite = { sheet = \"mouse\" }\ncarries = { paw = \"ring\" }\n"
+            "[fool]\nsprite = { sheet = \"mouse\" }\ncarries = { pw = \"lantern\" }\n",
+            "carries = { paw = \"lantern\" }\n") {
     folder.write_picture("assets/lantern.png", {4, 6}, {0xed, 0xa6, 0x3f, 0xff});
     folder.write("assets/lantern.sheet.toml", "pivot = \"top\"\npoints = { flame = { at = [2, 4] } }\n");
-    folder.write(
-        "kinds.toml",
-        "[mouse]\nsprite = { sheet = \"mouse\" }\nbody = { size = [6, 6] }\ncarries = { paw = \"lantern\" }\n"
-        "[lantern]\nsprite = { sheet = \"lantern\" }\n[crumb]\nbody = { size = [4, 4] }\n"
-        "[ring]\nsprite = { sheet = \"mouse\" }\ncarries = { paw = \"ring\" }\n"
-        "[fool]\nsprite = { sheet = \"mouse\" }\ncarries = { pw = \"lantern\" }\n");
-    start();
-  }
-  void start() {
-    stage.reset();
-    catalog = std::make_unique<vole::Catalog>(folder.path());
-    kinds = vole::read_kinds(folder.path());
-    stage = std::make_unique<vole::Stage>(vole::StageSetting{*catalog, kinds, types, {64, 32}, 60}, 1);
-  }
-  // Where a thing's frame has its pivot on the canvas.
-  vole::PictureItem item_of(std::size_t index) {
-    DrawList list;
-    list.start({64, 32});
-    stage->draw(list, 1);
-    return list.items().at(index).picture;
   }
 };
 
@@ -255,7 +232,7 @@ TEST_CASE("a lantern hangs from the paw: flipped, turned, scaled and frame by fr
   CHECK(hangs_at() == Vec2{26, 14});
   sprite.rotation = 90;
   CHECK(hangs_at() == Vec2{26, 26});
-  CHECK(small.item_of(1).rotation == 90);
+  CHECK(small.drawn(1).rotation == 90);
   sprite.scale = {1, 1};
   sprite.rotation = 0;
   sprite.play("run");
@@ -299,10 +276,10 @@ TEST_CASE("rings of things that hang from each other are refused, and wrong poin
         }).find("without a sprite") != std::string::npos);
   CHECK(said([&] {
           stage.spawn("ring", {0, 0});
-        }).find("kinds.toml:11:19: error: \"ring\" carries something that carries it") == 0);
+        }).find("kinds.toml:12:19: error: \"ring\" carries something that carries it") == 0);
   CHECK(said([&] {
           stage.spawn("fool", {0, 0});
-        }) == "kinds.toml:14:13: error: no point \"pw\" in \"mouse\"; did you mean \"paw\"?");
+        }) == "kinds.toml:15:13: error: no point \"pw\" in \"mouse\"; did you mean \"paw\"?");
   CHECK(stage.count("ring") == 0);
   CHECK(stage.count("fool") == 0);
 }

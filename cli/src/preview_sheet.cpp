@@ -72,10 +72,54 @@ std::size_t count_frames(const std::vector<const vole::Clip*>& clips) {
   return count;
 }
 
-}  // namespace
+// What stands under a frame in a strip, and above each strip.
+constexpr IVec2 strip_extra{20, 66};
+constexpr int strip_heading = 30;
+
+// The largest scale at which the strips, each in rows of its own, fit on the page; at least 1.
+int strip_scale(const vole::Sheet& sheet, const std::vector<const vole::Clip*>& clips) {
+  const auto height_at = [&](int scale) {
+    const int columns =
+        std::max((page_size.x - 2 * margin) / (sheet.frame_size.x * scale + strip_extra.x), 1);
+    int height = 0;
+    for (const vole::Clip* clip : clips) {
+      const int rows = (static_cast<int>(clip->frames.size()) + columns - 1) / columns;
+      height += rows * (sheet.frame_size.y * scale + strip_extra.y) + strip_heading;
+    }
+    return height;
+  };
+  int scale = std::clamp((page_size.x - 2 * margin) / sheet.frame_size.x, 1, 16);
+  while (scale > 1 && height_at(scale) > page_size.y - 16) --scale;
+  return scale;
+}
+
+// Returns how many frames found no room.
+std::size_t draw_strip(Page& page, const vole::Sheet& sheet, const vole::Clip& clip, int scale, int& y) {
+  page.text({margin, y}, clip_line(clip));
+  if (const std::string end = events_at(clip, vole::ClipEvent::at_end); !end.empty())
+    page.text({margin + 24 + 2 * vole::plain_font().measure(clip_line(clip)).x, y}, "at the end: " + end,
+              mark);
+  Flow cells({margin, y + strip_heading}, page_size.x - margin, sheet.frame_size * scale + strip_extra);
+  const auto count = static_cast<int>(clip.frames.size());
+  for (int position = 0; position < count; ++position) {
+    const IVec2 at = cells.next();
+    const IVec2 below{at.x, at.y + sheet.frame_size.y * scale + 6};
+    if (below.y > page_size.y) return static_cast<std::size_t>(count - position);
+    const int frame = clip.frames[static_cast<std::size_t>(position)];
+    draw_frame(page, sheet, frame, at, scale, &clip);
+    page.text(below, fmt::format("{}", position));
+    page.text(below + IVec2{0, 20}, fmt::format("frame {}, {} ms", frame, milliseconds_of(clip, position)),
+              {.colour = faint});
+    page.text(below + IVec2{0, 32}, events_at(clip, position), {.colour = mark, .scale = scale > 4 ? 2 : 1});
+  }
+  y = cells.bottom();
+  return 0;
+}
 
 // The most that a contact sheet shows; more would be too small to see.
 constexpr int most_shown = 600;
+
+}  // namespace
 
 void preview_frames(const vole::Sheet& sheet, const std::string& output) {
   const int count = std::min(static_cast<int>(sheet.frames.size()), most_shown);
@@ -105,50 +149,12 @@ void preview_frames(const vole::Sheet& sheet, const std::string& output) {
 
 void preview_strips(const vole::Sheet& sheet, const std::vector<const vole::Clip*>& clips,
                     const std::string& output) {
-  constexpr IVec2 extra{20, 66};
-  constexpr int heading = 30;
   Page page;
   draw_key(page, sheet, {page_size.x / 2, 16});
-  // Each clip begins a row of its own, so there must be room for as many rows more.
-  const auto count = static_cast<int>(count_frames(clips));
-  const int headings = static_cast<int>(clips.size()) * heading;
-  int scale =
-      fitting_scale(sheet.frame_size, count, {page_size.x - 2 * margin, page_size.y - 16 - headings}, extra);
-  const auto rows_at = [&](int tried) {
-    const int columns = std::max((page_size.x - 2 * margin) / (sheet.frame_size.x * tried + extra.x), 1);
-    int rows = 0;
-    for (const vole::Clip* clip : clips)
-      rows += (static_cast<int>(clip->frames.size()) + columns - 1) / columns;
-    return rows * (sheet.frame_size.y * tried + extra.y) + headings;
-  };
-  while (scale > 1 && rows_at(scale) > page_size.y - 16) --scale;
+  const int scale = strip_scale(sheet, clips);
   int y = 16;
   std::size_t left_out = 0;
-  for (const vole::Clip* clip : clips) {
-    page.text({margin, y}, clip_line(*clip));
-    Flow cells({margin, y + heading}, page_size.x - margin, sheet.frame_size * scale + extra);
-    for (std::size_t i = 0; i < clip->frames.size(); ++i) {
-      const int position = static_cast<int>(i);
-      const IVec2 at = cells.next();
-      if (at.y + sheet.frame_size.y * scale > page_size.y) {
-        ++left_out;
-        continue;
-      }
-      draw_frame(page, sheet, clip->frames[i], at, scale, clip);
-      const IVec2 below{at.x, at.y + sheet.frame_size.y * scale + 6};
-      page.text(below, fmt::format("{}", i));
-      page.text(below + IVec2{0, 20},
-                fmt::format("frame {}, {} ms", clip->frames[i], milliseconds_of(*clip, position)),
-                {.colour = faint});
-      page.text(below + IVec2{0, 32}, events_at(*clip, position),
-                {.colour = mark, .scale = scale > 4 ? 2 : 1});
-    }
-    const std::string end = events_at(*clip, vole::ClipEvent::at_end);
-    if (!end.empty())
-      page.text({margin + 24 + 2 * vole::plain_font().measure(clip_line(*clip)).x, y}, "at the end: " + end,
-                mark);
-    y = cells.bottom();
-  }
+  for (const vole::Clip* clip : clips) left_out += draw_strip(page, sheet, *clip, scale, y);
   note_more(page, left_out);
   page.save(output);
 }
