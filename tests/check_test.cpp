@@ -120,6 +120,39 @@ TEST_CASE(
   CHECK(has(vole_in(folder, "check").output, "1 problem"));
 }
 
+TEST_CASE("a rule that can never win is told with the reason, and no other") {
+  TempFolder folder;
+  write_tidy_game(folder);
+  const auto told = [&](const std::vector<std::string>& rules) {
+    std::string text = "frame = { size = [8, 8] }\n[clips.run]\nframes = [0, 1]\n";
+    for (const std::string& when : rules) text += "[[rules]]\nclip = \"run\"\nwhen = [" + when + "]\n";
+    folder.write("assets/mouse.sheet.toml", text);
+    const std::string output = vole_in(folder, "check").output;
+    std::string reasons;
+    for (std::size_t at = output.find("can never win: "); at != std::string::npos;
+         at = output.find("can never win: ", at + 1))
+      reasons += output.substr(at + 15, output.find(" [", at) - at - 15) + "\n";
+    return reasons;
+  };
+  const std::string above = "\"run\" above it holds whenever it does\n";
+  const std::string together = "of those above it one always holds when it does\n";
+  CHECK(told({"\"vy < 0\"", "\"vy < -5\", \"grounded\""}) == above);
+  CHECK(told({"\"vy < -5\"", "\"vy < 0\"", "\"vy <= 0\"", "\"vy > 0\""}).empty());
+  CHECK(told({"\"grounded\", \"not grounded\""}) == "what it asks of \"grounded\" cannot be\n");
+  CHECK(told({"\"vx > 3\", \"vx < 2\"", "\"speed < 0\""}) ==
+        "what it asks of \"vx\" cannot be\nwhat it asks of \"speed\" cannot be\n");
+  CHECK(told({"\"grounded\"", "\"not grounded\"", "\"vx > 1\""}) == together);
+  CHECK(told({"\"vx > 1\", \"grounded\"", "\"vx <= 1\", \"grounded\"", "\"grounded\", \"vy < 2\"", ""}) ==
+        together);
+  CHECK(told({"\"vx == 1\"", "\"vx != 1\", \"vx > 0\"", "\"vx >= 1\"", "\"vx > 0\", \"vx < 1\""}) ==
+        together + above);
+  // With facts beyond all trying, pairs are still found.
+  std::vector<std::string> many;
+  for (int i = 0; i < 30; ++i) many.push_back("\"vx > 3\", \"f" + std::to_string(i) + " > 1\"");
+  many.push_back("\"f7 > 2\", \"vx > 4\"");
+  CHECK(told(many) == above);
+}
+
 TEST_CASE("frames that jump on their pivot are told, but not a bird's wings or a step") {
   TempFolder folder;
   write_tidy_game(folder);
