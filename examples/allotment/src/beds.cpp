@@ -96,8 +96,10 @@ void Beds::tick(vole::Stage& stage) {
   climb_out(stage);
   notice_landing(stage);
   tell_facts(stage);
-  fly(stage);
-  drop_leaves(stage);
+  if (!stage.frozen()) {
+    fly(stage);
+    drop_leaves(stage);
+  }
   ++hop_;
 }
 
