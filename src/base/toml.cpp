@@ -1,6 +1,7 @@
 // The only file that includes the TOML library: it is heavy, and its types stay behind Node.
 #define TOML_HEADER_ONLY 1
-// Its assertions fail on some malformed files that it then reports as it should; a debug build must not end there.
+// Its assertions fail on some malformed files that it then reports as it should; a debug build must not end
+// there.
 #define TOML_ASSERT(expr) static_assert(true)
 // In version 3.3 the tables of letters beyond ASCII call it unreachable when a letter is in none of them,
 // which any "e" with an accent is. There it means "no"; everywhere else the macro stays as it is.
