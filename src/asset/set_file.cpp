@@ -108,6 +108,16 @@ void report_taken(const Sheet& sheet, const std::string& name, const Place& plac
                  "clips and sets are played by their names alike");
 }
 
+// The first one after reporting that there is none of this name.
+std::size_t clip_index(const Sheet& sheet, const Located<std::string>& name, Report& report) {
+  try {
+    return static_cast<std::size_t>(&sheet.clip(name.value, name.place) - sheet.clips.data());
+  } catch (const Error& error) {
+    report.add(error);
+    return 0;
+  }
+}
+
 }  // namespace
 
 void add_set(const NamedItem<SetText>& item, ClipMaker& maker, Sheet& sheet, Report& report) {
@@ -119,12 +129,7 @@ void add_set(const NamedItem<SetText>& item, ClipMaker& maker, Sheet& sheet, Rep
     return report.error(
         item.place, fmt::format("set \"{}\" has {} clips; the most is {}", item.name, count, most_members));
   for (const auto& key : text.clips) {
-    const Clip* clip = sheet.find_clip(key.value.value);
-    if (!clip)
-      report.error(key.value.place, fmt::format("no clip \"{}\" in \"{}\"", key.value.value, sheet.name),
-                   did_you_mean(key.value.value, names_of(sheet.clips)));
-    const auto index = clip ? static_cast<std::size_t>(clip - sheet.clips.data()) : std::size_t{0};
-    set.members.push_back({.key = key.name, .clip = index});
+    set.members.push_back({.key = key.name, .clip = clip_index(sheet, key.value, report)});
     keys.push_back({key.name, key.place, {}});
   }
   for (const auto& key : text.rows) {
