@@ -32,15 +32,9 @@ std::vector<float> telling_values(const ClipRules& rules, std::uint32_t fact) {
   return values;
 }
 
-bool holds(const ClipRules::Condition& condition, float value) {
-  const unsigned found = (value < condition.value ? 1u : 0u) | (value == condition.value ? 2u : 0u) |
-                         (value > condition.value ? 4u : 0u);
-  return (found & static_cast<unsigned>(condition.compare)) != 0;
-}
-
 bool holds(const ClipRules::Rule& rule, std::uint32_t fact, float value) {
   return std::all_of(rule.when.begin(), rule.when.end(), [&](const ClipRules::Condition& condition) {
-    return condition.fact != fact || holds(condition, value);
+    return condition.fact != fact || condition.holds(value);
   });
 }
 

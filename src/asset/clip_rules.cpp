@@ -37,11 +37,6 @@ std::vector<std::string_view> words_of(std::string_view text) {
   }
 }
 
-// Which of less, equal and more a value is, as the bit that Compare has for it; "not a number" is none.
-unsigned relation(float value, float to) {
-  return (value < to ? 1u : 0u) | (value == to ? 2u : 0u) | (value > to ? 4u : 0u);
-}
-
 }  // namespace
 
 int ClipRules::find_fact(std::string_view name) const {
@@ -103,8 +98,7 @@ int ClipRules::decide(std::span<const float> values) const {
     std::uint64_t failed = 0;  // a bit for each rule
     for (; i < group_ends_[group]; ++i) {
       const Condition& condition = asked_[i].condition;
-      const unsigned found = relation(values[condition.fact], condition.value);
-      const bool holds = (found & static_cast<unsigned>(condition.compare)) != 0;
+      const bool holds = condition.holds(values[condition.fact]);
       failed |= std::uint64_t{!holds} << asked_[i].rule;
     }
     const std::size_t first = group * rules_in_group + static_cast<std::size_t>(std::countr_one(failed));

@@ -2,14 +2,11 @@
 #include <fmt/format.h>
 
 #include "clip_file.hpp"
+#include "vole/base/field.hpp"
 #include "vole/base/schema.hpp"
 
 namespace vole {
 namespace {
-
-std::string_view value_word(int parts) {
-  return parts == 1 ? "a number" : parts == 2 ? "a pair of numbers" : "a colour";
-}
 
 // Keyframes in the order of their times, no two at one.
 template <class T, class Made, class Make>
@@ -38,7 +35,7 @@ TrackField make_field(const NamedItem<std::vector<KeyframeText<FieldValueText>>>
   for (const auto& key : item.value)
     if (key.value.parts != field.parts)
       report.error(key.value.place,
-                   fmt::format("{} wanted here, as for the first keyframe", value_word(field.parts)));
+                   fmt::format("{} wanted here, as for the first keyframe", word_for_parts(field.parts)));
   add_keyframes(
       item.value, field.keys, [](const FieldValueText& value) { return value.value; }, report);
   return field;

@@ -61,9 +61,7 @@ void ComponentTypes::check_tracks(const Sheet& sheet, Unknown unknown, Report& r
             did_you_mean(wanted.field, names_of(fields)));
       else if (found->parts != wanted.parts)
         report.error(wanted.place, fmt::format("\"{}\" of \"{}\" is {}", wanted.field, wanted.component,
-                                               found->parts == 1   ? "a number"
-                                               : found->parts == 2 ? "a pair of numbers"
-                                                                   : "a colour"));
+                                               word_for_parts(found->parts)));
     }
 }
 

@@ -57,6 +57,13 @@ class ClipRules {
     std::uint32_t fact = 0;  // index into facts()
     Compare compare = Compare::not_equal;
     float value = 0;
+
+    // Of a fact that is "not a number" nothing holds.
+    bool holds(float fact_value) const {
+      const unsigned relation =
+          (fact_value < value ? 1u : 0u) | (fact_value == value ? 2u : 0u) | (fact_value > value ? 4u : 0u);
+      return (relation & static_cast<unsigned>(compare)) != 0;
+    }
   };
   struct Rule {
     std::string clip;

@@ -13,6 +13,7 @@
 #include <cstring>
 #include <limits>
 #include <string>
+#include <string_view>
 #include <type_traits>
 #include <vector>
 
@@ -24,6 +25,10 @@ struct FieldInfo {
   std::string name;
   int parts = 0;  // 1: a number, 2: a pair, 4: a colour
 };
+
+constexpr std::string_view word_for_parts(int parts) {
+  return parts == 1 ? "a number" : parts == 2 ? "a pair of numbers" : "a colour";
+}
 
 namespace detail {
 
