@@ -141,7 +141,7 @@ void draw_many(benchmark::State& state, std::size_t count) {
   std::vector<Sprite> sprites;
   for (int i = 0; i < 10'000; ++i)
     sprites.push_back(
-        {chance.below(200), {chance.between(0, 1264), chance.between(0, 704)}, chance.between(0, 100)});
+        {chance.below(200), {chance.within(0, 1264), chance.within(0, 704)}, chance.within(0, 100)});
   vole::Image canvas(canvas_size, {0, 0, 0, 255});
   vole::DrawList list;
   vole::Raster raster;

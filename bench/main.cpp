@@ -1,5 +1,11 @@
 // Measures Vole against a yardstick in the same run and prints how they compare: absolute times mean nothing
 // on a machine that nobody else has. Each benchmark "x/vole" is set against "x/<yardstick>".
+//
+//   vole_bench                 all of them
+//   vole_bench sprites         those whose name has "sprites" in it
+//
+// The two sides take turns, a short while each, so that what else the machine does troubles both alike. Printed is the
+// median of the ratios of neighbours, with the range that holds the middle half of them.
 #include <benchmark/benchmark.h>
 #include <fmt/format.h>
 
@@ -10,50 +16,83 @@
 
 namespace {
 
-// Prints as usual, and keeps the fastest time of each benchmark: the least disturbed one.
-class RatioReporter final : public benchmark::ConsoleReporter {
+constexpr int rounds = 15;
+
+// Keeps the time of the last run of each benchmark, and the counters of ours.
+class LastTimes final : public benchmark::BenchmarkReporter {
  public:
+  bool ReportContext(const Context&) override { return true; }
   void ReportRuns(const std::vector<Run>& runs) override {
-    ConsoleReporter::ReportRuns(runs);
     for (const Run& run : runs) {
       if (run.run_type != Run::RT_Iteration || run.iterations == 0) continue;
-      const std::string name = run.run_name.function_name;
-      const double time = run.cpu_accumulated_time / static_cast<double>(run.iterations);
-      const auto known = fastest_.find(name);
-      fastest_[name] = known == fastest_.end() ? time : std::min(known->second, time);
+      time = run.cpu_accumulated_time / static_cast<double>(run.iterations);
+      for (const auto& [name, value] : run.counters) counters[name] = value;
     }
   }
-
-  void print_ratios() const {
-    fmt::print("\n{:<28} {:<12} {}\n", "what", "against", "times as fast as the yardstick");
-    for (const auto& [name, time] : fastest_) {
-      const std::size_t slash = name.rfind('/');
-      const std::string what = name.substr(0, slash);
-      const auto ours = fastest_.find(what + "/vole");
-      if (ours == fastest_.end() || name == ours->first) continue;
-      fmt::print("{:<28} {:<12} {:.2f}\n", what, name.substr(slash + 1), time / ours->second);
-    }
-  }
-
- private:
-  std::map<std::string, double> fastest_;
+  double time = 0;
+  std::map<std::string, double> counters;
 };
+
+// The names of all benchmarks.
+class Names final : public benchmark::BenchmarkReporter {
+ public:
+  bool ReportContext(const Context&) override { return true; }
+  void ReportRuns(const std::vector<Run>& runs) override {
+    for (const Run& run : runs) all.push_back(run.run_name.function_name);
+  }
+  std::vector<std::string> all;
+};
+
+double time_of(const std::string& name, std::map<std::string, double>& counters) {
+  LastTimes times;
+  std::string exact = "^";
+  for (const char c : name)
+    exact +=
+        std::string("().+*?[]^$|\\").find(c) == std::string::npos ? std::string(1, c) : std::string("\\") + c;
+  benchmark::RunSpecifiedBenchmarks(&times, exact + "($|/)");
+  counters.insert(times.counters.begin(), times.counters.end());
+  return times.time;
+}
+
+void compare(const std::string& what, const std::string& yardstick) {
+  std::vector<double> ratios;
+  std::map<std::string, double> counters, none;
+  double ours = 0;
+  for (int round = 0; round < rounds; ++round) {
+    const bool first = round % 2 == 0;
+    const double before = first ? time_of(what + "/vole", counters) : time_of(what + "/" + yardstick, none);
+    const double after = first ? time_of(what + "/" + yardstick, none) : time_of(what + "/vole", counters);
+    ours = first ? before : after;
+    ratios.push_back((first ? after : before) / ours);
+  }
+  std::sort(ratios.begin(), ratios.end());
+  std::string notes;
+  for (const auto& [name, value] : counters) notes += fmt::format("  {} {:.0f}", name, value);
+  fmt::print("{:<30} {:<14} {:>8.2f}   {:.2f} to {:.2f}   {:.1f} us{}\n", what, yardstick, ratios[rounds / 2],
+             ratios[rounds / 4], ratios[rounds - 1 - rounds / 4], ours * 1e6, notes);
+  std::fflush(stdout);
+}
 
 }  // namespace
 
 int main(int argc, char** argv) {
-  // Many short repetitions in mixed order, of which the fastest counts: what else the machine does then
-  // troubles both sides alike. Words of the command line come later and win.
-  std::vector<std::string> words{argv[0], "--benchmark_repetitions=9", "--benchmark_min_time=0.1",
-                                 "--benchmark_enable_random_interleaving=true"};
-  words.insert(words.end(), argv + 1, argv + argc);
+  std::vector<std::string> words{argv[0], "--benchmark_min_time=0.03"};
+  std::string wanted;
+  for (int i = 1; i < argc; ++i) (argv[i][0] == '-' ? words.emplace_back(argv[i]) : wanted) = argv[i];
   std::vector<char*> pointers;
   for (std::string& word : words) pointers.push_back(word.data());
   int count = static_cast<int>(pointers.size());
   benchmark::Initialize(&count, pointers.data());
   if (benchmark::ReportUnrecognizedArguments(count, pointers.data())) return 2;
-  RatioReporter reporter;
-  benchmark::RunSpecifiedBenchmarks(&reporter);
-  reporter.print_ratios();
+  // Running each once is how the library tells their names; what they need is then loaded, too.
+  Names names;
+  benchmark::RunSpecifiedBenchmarks(&names, wanted.empty() ? "." : wanted);
+  fmt::print("{:<30} {:<14} {:>8}   {}   {}\n", "what", "against", "times as fast", "middle half", "ours");
+  for (const std::string& name : names.all) {
+    const std::size_t slash = name.rfind('/');
+    const std::string what = name.substr(0, slash);
+    const bool is_pair = std::find(names.all.begin(), names.all.end(), what + "/vole") != names.all.end();
+    if (is_pair && name != what + "/vole") compare(what, name.substr(slash + 1));
+  }
   return 0;
 }

@@ -16,8 +16,8 @@ void move_boxes(benchmark::State& state, std::size_t count) {
   std::vector<vole::Rect> boxes;
   std::vector<vole::Vec2> motions;
   for (std::size_t i = 0; i < count; ++i) {
-    boxes.push_back({{chance.between(0, 16000), chance.between(0, 16000)}, {12, 12}});
-    motions.push_back({chance.between(-4, 4), chance.between(-4, 4)});
+    boxes.push_back({{chance.within(0, 16000), chance.within(0, 16000)}, {12, 12}});
+    motions.push_back({chance.within(-4, 4), chance.within(-4, 4)});
   }
   std::size_t next = 0;
   // A round moves one box, so that the time is that of one body.

@@ -4,7 +4,7 @@
 #   vole_add_names(my_game)
 #   #include "names.hpp"      ->  names::sheet::vole::clip::run, names::level::beds, names::action::jump
 #
-# FOLDER is the one that holds game.toml; the current one when left out. The header is written anew whenever a file of
+# FOLDER is the one that holds game.toml; the current one when left out. The header is written again whenever a file of
 # the game comes, goes or changes.
 function(vole_add_names target)
   cmake_parse_arguments(PARSE_ARGV 1 names "" "FOLDER;HEADER" "")

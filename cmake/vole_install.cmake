@@ -25,7 +25,9 @@ install(FILES ${CMAKE_CURRENT_BINARY_DIR}/vole-config.cmake ${CMAKE_CURRENT_BINA
 export(EXPORT vole_targets NAMESPACE vole:: FILE ${CMAKE_CURRENT_BINARY_DIR}/vole_targets.cmake)
 file(COPY cmake/vole_add_game.cmake cmake/vole_add_names.cmake DESTINATION ${CMAKE_CURRENT_BINARY_DIR})
 
-set(vole_pc_requires "fmt")
+# The way from the folder of the pkg-config files to the prefix, so that they hold wherever they are installed to.
+file(RELATIVE_PATH vole_pc_to_prefix /prefix/${CMAKE_INSTALL_LIBDIR}/pkgconfig /prefix)
+string(REGEX REPLACE "/$" "" vole_pc_to_prefix "${vole_pc_to_prefix}")
 configure_file(cmake/vole.pc.in ${CMAKE_CURRENT_BINARY_DIR}/vole.pc @ONLY)
 install(FILES ${CMAKE_CURRENT_BINARY_DIR}/vole.pc DESTINATION ${CMAKE_INSTALL_LIBDIR}/pkgconfig)
 if(VOLE_DESKTOP)

@@ -29,6 +29,7 @@ struct Run {
 
   explicit Run(const std::string& replay = {}, const std::string& folder = allotment_folder()) {
     options.replay = replay;
+    if (replay.empty()) options.seed = 0;
     session = std::make_unique<vole::Session>(game, vole::read_project(folder + "/game.toml"), options, host);
   }
   void press(const char* key, bool down = true) {
@@ -71,9 +72,9 @@ TEST_CASE("on the way the vole digs and is hurt, and the shed opens once and let
     const vole::Stage& stage = run.session->stage();
     const auto note = [&](const char* kind, std::string& list) {
       const auto& sprite = stage.get<vole::Sprite>(stage.first(kind));
-      const std::string& clip = sprite.animator.clip()->name;
+      const std::string& clip = sprite.playhead().clip()->name;
       if (!list.ends_with(" " + clip)) list += " " + clip;
-      return sprite.animator.frame(60);
+      return sprite.playhead().frame(60);
     };
     note("vole", clips);
     const int door_frame = note("shed", door);
@@ -119,7 +120,7 @@ TEST_CASE("a recording of another game or rate is refused") {
   CHECK(with("ticks_per_second = 60", "ticks_per_second = 50")
             .find("was recorded at 50 ticks a second, and this build runs at 60") != std::string::npos);
   CHECK(with("\"90 start +\"", "\"90 strat +\"")
-            .find("harvest.run:16:3: error: no action or axis \"strat\"; did you mean \"start\"?") !=
+            .find("harvest.run:17:3: error: no action or axis \"strat\"; did you mean \"start\"?") !=
         std::string::npos);
 }
 
@@ -130,7 +131,7 @@ TEST_CASE("a key held over a change of scene is no press in the next") {
   CHECK(run.session->scene_name() == "beds");
   for (int i = 0; i < 60; ++i) {
     run.steps(1);
-    REQUIRE(run.session->stage().get<vole::Body>(run.session->stage().first("vole")).velocity.y >= 0);
+    REQUIRE(run.session->stage().get<vole::Motion>(run.session->stage().first("vole")).velocity.y >= 0);
   }
 }
 
@@ -202,7 +203,7 @@ TEST_CASE("changed files show while the game runs, and broken ones leave the las
   CHECK(run.host.told.find("beds.level.toml:") != std::string::npos);
   CHECK(run.session->refresh().problems().empty());  // told once
   run.steps(5);
-  CHECK(run.session->stage().level().cells.x == 72);
+  CHECK(run.session->stage().level().cells().x == 72);
 
   folder.write("levels/beds.level.toml", level);
   CHECK(run.session->refresh().problems().empty());

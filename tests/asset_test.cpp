@@ -1,6 +1,6 @@
 // Sheets, fonts, tilesets, levels and kinds: what they hold, and what is said when they are wrong.
 #include "support.hpp"
-#include "vole/animation/animator.hpp"
+#include "vole/animation/playhead.hpp"
 #include "vole/asset/font.hpp"
 #include "vole/level/kinds.hpp"
 #include "vole/level/level.hpp"
@@ -111,25 +111,25 @@ TEST_CASE("a clip shows each frame for its exact time, and never drifts") {
   CHECK(longest == 9);
 }
 
-TEST_CASE("an animator goes on with the clip it plays and starts another from the front") {
+TEST_CASE("an playhead goes on with the clip it plays and starts another from the front") {
   const vole::Clip run{.name = "run", .frames = {5, 6}, .millifps = 30'000};
   const vole::Clip land{.name = "land", .frames = {9, 8}, .millifps = 30'000, .loop = false};
-  vole::Animator animator;
-  CHECK(animator.frame(60) == 0);
+  vole::Playhead playhead;
+  CHECK(playhead.frame(60) == 0);
   for (int tick = 0; tick < 3; ++tick) {
-    animator.play(run);
-    animator.tick();
+    playhead.play(run);
+    playhead.tick();
   }
-  CHECK(animator.ticks() == 3);
-  CHECK(animator.frame(60) == 6);
-  animator.play(land);
-  CHECK(animator.frame(60) == 9);
+  CHECK(playhead.ticks() == 3);
+  CHECK(playhead.frame(60) == 6);
+  playhead.play(land);
+  CHECK(playhead.frame(60) == 9);
   for (int tick = 0; tick < 4; ++tick) {
-    CHECK_FALSE(animator.over(60));
-    animator.tick();
+    CHECK_FALSE(playhead.over(60));
+    playhead.tick();
   }
-  CHECK(animator.over(60));
-  CHECK(animator.frame(60) == 8);
+  CHECK(playhead.over(60));
+  CHECK(playhead.frame(60) == 8);
 }
 
 TEST_CASE("a font measures its letters by their ink") {
@@ -150,7 +150,7 @@ TEST_CASE("a font measures its letters by their ink") {
   CHECK(font->glyph(U'I') == font->glyph(U'i'));
   CHECK(font->glyph(U'x') == nullptr);
   CHECK(loading<vole::Font>(folder, "plain") ==
-        "assets/plain.sheet.toml: error: \"plain\" is no font: it has no [font] table");
+        "assets/plain.sheet.toml: error: \"plain\" is not a font: it has no [font] table");
   CHECK(vole::plain_font().measure("Vole").x > 10);
 }
 
@@ -198,19 +198,43 @@ TEST_CASE("a level knows its layers, places and what is solid") {
   CHECK(level->layer("things") == 1);
 }
 
+TEST_CASE("a level edited to use a sheet that was loaded later follows that sheet") {
+  TempFolder folder;
+  write_small_game(folder);
+  vole::Catalog catalog(folder.path());
+  const auto level = catalog.get<vole::Level>("patch");
+  folder.write_picture("assets/far.png", {8, 8}, {1, 2, 3, 255});
+  catalog.get<vole::Sheet>("far");
+  const auto refresh = [&] {
+    vole::Report report;
+    catalog.refresh(report);
+    CHECK(report.problems().empty());
+  };
+  std::string text = vole::read_text(folder.path("levels/patch.level.toml"), 1 << 20);
+  text.replace(text.find("[[layers]]"), 0, "[[layers]]\nname = \"far\"\npicture = \"far\"\n\n");
+  folder.write("levels/patch.level.toml", text);
+  refresh();
+  REQUIRE(level->layers[0].picture);
+  for (int side = 9; side < 14; ++side) {
+    folder.write_picture("assets/far.png", {side, side}, {1, 2, 3, 255});
+    refresh();
+    CHECK(level->layers[0].frame.size == vole::IVec2{side, side});
+  }
+}
+
 TEST_CASE("what is wrong with a level is told at its place") {
   CHECK(level_with("\"...,......\"", "\"...,.....\"") ==
         "levels/patch.level.toml:9:3: error: this row has 9 letters, but the first has 10");
   CHECK(level_with("\"...,......\"", "\"...;......\"") ==
-        "levels/patch.level.toml:9:7: error: the legend has no \";\"; did you mean \".\"?");
+        "levels/patch.level.toml:9:7: error: no letter \";\" in [letters]; did you mean \".\"?");
   CHECK(level_with("\"grass\"", "\"gras\"") ==
-        "levels/patch.level.toml:2:42: error: no tile \"gras\" in tileset \"soil\"; did you mean \"grass\"?");
+        "levels/patch.level.toml:2:43: error: no tile \"gras\" in tileset \"soil\"; did you mean \"grass\"?");
   CHECK(level_with("\"soil\"\n", "\"sol\"\n") ==
         "levels/patch.level.toml:1:11: error: no tileset \"sol\"; did you mean \"soil\"?");
   CHECK(level_with("cell = [1, 2]", "cel = [1, 2]").find("unknown key \"cel\"; did you mean \"cell\"?") !=
         std::string::npos);
   CHECK(level_with("cell = [1, 2]", "").find("a place has either \"cell\" or \"at\"") != std::string::npos);
-  CHECK(level_with("name = \"things\"", "name = \"ground\"").find("layer \"ground\" stands twice") !=
+  CHECK(level_with("name = \"things\"", "name = \"ground\"").find("layer \"ground\" is defined twice") !=
         std::string::npos);
   CHECK(level_with("name = \"things\"", "name = \"sky\"\npicture = \"mous\"")
             .find("no sheet \"mous\"; did you mean \"mouse\"?") != std::string::npos);
@@ -226,11 +250,11 @@ TEST_CASE("kinds come from one file or many, each once") {
         "error: no kind \"mosue\"; did you mean \"mouse\"?");
   folder.write("kinds/more.toml", "[owl]\n[mouse]\n");
   const std::string message = error_of([&] { vole::read_kinds(folder.path()); }, folder);
-  CHECK(message.find("kinds/more.toml:1:2: error: kind \"owl\" stands twice; the first is at") == 0);
-  CHECK(message.find("kinds/more.toml:2:2: error: kind \"mouse\" stands twice") != std::string::npos);
+  CHECK(message.find("kinds/more.toml:1:2: error: kind \"owl\" is defined twice; the first is at") == 0);
+  CHECK(message.find("kinds/more.toml:2:2: error: kind \"mouse\" is defined twice") != std::string::npos);
 }
 
-TEST_CASE("a changed file is loaded anew, a broken one leaves the last good version") {
+TEST_CASE("a changed file is reloaded, a broken one leaves the last good version") {
   TempFolder folder;
   write_small_game(folder);
   vole::Catalog catalog(folder.path());

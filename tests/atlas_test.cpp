@@ -94,7 +94,7 @@ TEST_CASE("every frame, clip, point and letter is the same after packing") {
     vole::Catalog loose(folder.path());
     loose.set_assets_folder(".");
     vole::Catalog atlas(packed.path());
-    const auto names = vole::AssetSort<vole::Sheet>::packed_names(atlas);
+    const auto names = vole::AssetType<vole::Sheet>::packed_names(atlas);
     CHECK(names.size() == 12 + 5);
     CHECK((page == 1024 || atlas.get<vole::Atlas>("atlas")->pages.size() > 1));
     for (const std::string& name : names) {

@@ -3,6 +3,7 @@
 
 #include "support.hpp"
 #include "vole/base/describe.hpp"
+#include "vole/base/described_type.hpp"
 #include "vole/base/names.hpp"
 #include "vole/base/trig.hpp"
 
@@ -36,6 +37,91 @@ struct Everything {
   Inner inner;
   vole::Named<Inner> named;
 };
+// What changes while a game runs, of every type that a state may have.
+struct Running {
+  bool on = false;
+  std::uint8_t small = 0;
+  std::uint64_t wide = 0;
+  long whole = 0;
+  float number = 0;
+  double exact = 0;
+  std::string text;
+  int turns = 0;
+  vole::Vec2 pair{0, 0};
+  vole::Vec4 four{0, 0, 0, 0};
+  vole::Rect box;
+  vole::IRect cells;
+  vole::Entity entity;
+  vole::Random chance;
+  Weather weather = Weather::fair;
+  std::optional<vole::Vec2> maybe;
+  std::vector<std::string> list;
+  std::array<Inner, 3> three;
+  vole::Located<std::string> located;
+  vole::Named<int> rest;
+};
+template <class V>
+void describe(V& v, Running& r) {
+  v("on", r.on);
+  v("small", r.small, vole::within(0, 3));
+  v.state("wide", r.wide);
+  v.state("whole", r.whole);
+  v.state("turns", r.turns, vole::within(0, 9));
+  v.state("number", r.number);
+  v.state("exact", r.exact);
+  v.state("text", r.text);
+  v.state("pair", r.pair);
+  v.state("four", r.four);
+  v.state("box", r.box);
+  v.state("cells", r.cells);
+  v.state("entity", r.entity);
+  v.state("chance", r.chance);
+  v.state("weather", r.weather);
+  v.state("maybe", r.maybe);
+  v.state("list", r.list);
+  v.state("three", r.three);
+  v.state("located", r.located);
+  v.rest(r.rest);
+}
+
+// Any bits at all: what a game has made of a field need not be what a file may say.
+Running random_running(vole::Random& chance) {
+  const auto number = [&chance] {
+    const float odd[] = {0.0f, -0.0f, 1e-42f, 3e38f, -1.0f / 3, INFINITY, -INFINITY};
+    return chance.chance(0.3f) ? odd[chance.below(7)] : chance.within(-1e4f, 1e4f);
+  };
+  const auto whole = [&chance] { return static_cast<int>(chance.next()); };
+  Running r;
+  r.on = chance.chance(0.5f);
+  r.small = static_cast<std::uint8_t>(chance.below(256));
+  r.wide = chance.next_wide();
+  r.whole = whole();
+  r.number = number();
+  r.exact = static_cast<double>(number()) / 7;
+  for (std::uint32_t i = chance.below(12); i > 0; --i) r.text += static_cast<char>(chance.below(126) + 1);
+  r.pair = {number(), number()};
+  r.four = {number(), number(), number(), number()};
+  r.box = {{number(), number()}, {number(), number()}};
+  r.cells = {{whole(), whole()}, {whole(), whole()}};
+  r.entity = {chance.next(), chance.next() | 1};
+  r.turns = static_cast<int>(chance.below(10));
+  r.chance = vole::Random(chance.next());
+  r.weather = chance.chance(0.5f) ? Weather::frost : Weather::fair;
+  if (chance.chance(0.5f)) r.maybe = vole::Vec2{number(), number()};
+  for (std::uint32_t i = chance.below(9); i > 0; --i) r.list.push_back(std::to_string(whole()));
+  for (Inner& inner : r.three) inner = {whole(), chance.chance(0.5f)};
+  r.located.value = std::to_string(whole());
+  for (std::uint32_t i = chance.below(4); i > 0; --i)
+    r.rest.push_back({"key " + std::to_string(i), {}, whole()});
+  return r;
+}
+
+vole::StateBytes bytes_of(const Running& running) {
+  vole::StateWriter out;
+  write_state(out, running);
+  return out.take();
+}
+
 template <class V>
 void describe(V& v, Everything& e) {
   v("whole", e.whole);
@@ -55,10 +141,10 @@ Everything random_everything(vole::Random& chance) {
   const auto whole = [&chance] { return static_cast<int>(chance.next()); };
   Everything e;
   e.whole = whole();
-  e.number = chance.between(-1e6f, 1e6f);
-  e.exact = static_cast<double>(chance.between(-1, 1)) / 3.0;
+  e.number = chance.within(-1e6f, 1e6f);
+  e.exact = static_cast<double>(chance.within(-1, 1)) / 3.0;
   for (std::uint32_t i = chance.below(12); i > 0; --i) e.text += static_cast<char>(chance.below(126) + 1);
-  e.spot = {chance.between(-9, 9), chance.between(-1e-6f, 1e-6f)};
+  e.spot = {chance.within(-9, 9), chance.within(-1e-6f, 1e-6f)};
   e.cell = {whole(), whole()};
   e.colour = {static_cast<std::uint8_t>(chance.below(256)), 1, 2,
               static_cast<std::uint8_t>(chance.below(256))};
@@ -86,6 +172,70 @@ std::string problems_in(std::string_view toml) {
 }
 
 }  // namespace
+
+TEST_CASE("a state is read back bit for bit, from bytes and from TOML") {
+  vole::Random chance(6);
+  for (int i = 0; i < 500; ++i) {
+    const Running before = random_running(chance);
+    const vole::StateBytes bytes = bytes_of(before);
+    Running by_bytes = random_running(chance), by_text;
+    vole::StateReader in(bytes);
+    read_state(in, by_bytes);
+    CHECK(in.at_end());
+    REQUIRE(bytes_of(by_bytes) == bytes);
+    const std::string toml = vole::to_toml(before);
+    CAPTURE(toml);
+    vole::Report report;
+    read(vole::parse_toml(toml, "state"), by_text, report, vole::TableOf::state);
+    REQUIRE(report.problems().empty());
+    REQUIRE(bytes_of(by_text) == bytes);
+    // Cut off anywhere, it is refused.
+    const auto length = chance.below(static_cast<std::uint32_t>(bytes.size()));
+    vole::StateReader cut(std::span<const unsigned char>(bytes).first(length));
+    REQUIRE_THROWS_AS(read_state(cut, by_bytes), vole::Error);
+  }
+  // In a file none of it is known, and limits hold.
+  const auto in_file = [](const std::string& text) {
+    vole::Report report;
+    Running running;
+    read(vole::parse_toml(text, "f"), running, report);
+    return report.problems().empty() ? std::string() : report.problems()[0].text;
+  };
+  CHECK(in_file("on = true\nother = 3").empty());
+  CHECK(in_file("small = 4") == "4 is too large; the most is 3");
+  CHECK(in_file("list = []").find("a whole number wanted here") == 0);
+}
+
+TEST_CASE("a state beyond what a program can make of it is refused, as bytes and as TOML") {
+  const auto refused = [](const Running& broken, std::string_view message) {
+    const vole::StateBytes bytes = bytes_of(broken);
+    vole::StateReader in(bytes);
+    Running read_here;
+    CHECK_THROWS_AS(read_state(in, read_here), vole::Error);
+    vole::Report report;
+    read(vole::parse_toml(vole::to_toml(broken), "state"), read_here, report, vole::TableOf::state);
+    REQUIRE(report.problems().size() == 1);
+    CHECK(report.problems()[0].text == message);
+  };
+  Running broken;
+  broken.turns = 10;
+  refused(broken, "10 is too large; the most is 9");
+  broken.turns = -1;
+  refused(broken, "-1 is too small; the least is 0");
+  broken.turns = 9;
+  broken.entity = {3, 2};
+  refused(broken, "no thing has an even generation");
+  broken.entity = {3, 0};
+  refused(broken, "no thing has an even generation");
+}
+
+TEST_CASE("a wide draw is two draws, the first the upper half") {
+  vole::Random one(5), two(5);
+  for (int i = 0; i < 100; ++i) {
+    const std::uint64_t upper = two.next(), lower = two.next();
+    REQUIRE(one.next_wide() == (upper << 32 | lower));
+  }
+}
 
 TEST_CASE("what is described once is written, read back and hashed alike") {
   vole::Random chance(1);
@@ -162,7 +312,7 @@ TEST_CASE("chance is the same everywhere, even, and within its bounds") {
   for (int i = 0; i < 60000; ++i) ++counts[chance.below(6)];
   for (const int count : counts) CHECK(std::abs(count - 10000) < 500);
   for (int i = 0; i < 10000; ++i) {
-    const float value = chance.between(-2.5f, 0.5f);
+    const float value = chance.within(-2.5f, 0.5f);
     REQUIRE(value >= -2.5f);
     REQUIRE(value < 0.5f);
   }
@@ -191,7 +341,7 @@ TEST_CASE("files are read whole or refused with a reason") {
   CHECK(reading("kinds.toml").empty());
   CHECK(reading("kind.toml") == "kind.toml: error: no such file; did you mean \"kinds.toml\"?");
   CHECK(reading("kinds.toml", 3) ==
-        "kinds.toml: error: is 4 bytes long; the most for a file of this sort is 3");
+        "kinds.toml: error: is 4 bytes long; the most for a file of this type is 3");
   folder.write("sub/b.txt", "");
   CHECK(reading("sub") == "sub: error: is not a file");
   folder.write("sub/.hidden", "");

@@ -4,14 +4,14 @@
 #include <map>
 
 #include "sheet_stage.hpp"
-#include "vole/animation/animator.hpp"
+#include "vole/animation/playhead.hpp"
 
 namespace {
 
-using vole::Animator;
 using vole::Clip;
 using vole::ClipEvent;
 using vole::Entity;
+using vole::Playhead;
 
 // A sheet of 4 x 3 frames with these lines after it.
 struct Written {
@@ -85,8 +85,8 @@ TEST_CASE("what is wrong with a clip is told at its place") {
   CHECK(has(Written("[[rules]]\nclip = \"c\"\n").wrong(), "a.sheet.toml:3:8: error: no clip \"c\""));
   const std::string clips = "[clips.c]\nrow = 0\n[[rules]]\nclip = \"c\"\n";
   CHECK(has(Written(clips + "when = [\"vy <\"]\n").wrong(),
-            "6:9: error: \"vy <\" is no condition; one is \"grounded\""));
-  CHECK(has(Written(clips + "when = [\"vy < high\"]\n").wrong(), "is no condition"));
+            "6:9: error: \"vy <\" is not a condition; one is \"grounded\""));
+  CHECK(has(Written(clips + "when = [\"vy < high\"]\n").wrong(), "is not a condition"));
   CHECK(has(Written(clips + "when = [3]\n").wrong(), "a text in quotes"));
   CHECK(has(Written(clips + "finish = true\n").wrong(), "clip \"c\" loops, so it is never finished"));
   std::string days = "frames = [0", times = "seconds = [3600";
@@ -118,7 +118,7 @@ TEST_CASE("frames of their own length are shown for as long as they say, in ever
   CHECK(clip.frame_at_seconds(INFINITY) == clip.frame_at_seconds(1e9));
 }
 
-TEST_CASE("an animator and the plain function of time agree, and do not drift in ten hours") {
+TEST_CASE("an playhead and the plain function of time agree, and do not drift in ten hours") {
   vole::Random chance(18);
   for (int round = 0; round < 60; ++round) {
     Clip clip = made({4, 5, 6, 7, 8}, whole(chance, 1, 60'000), chance.chance(0.5f));
@@ -127,52 +127,52 @@ TEST_CASE("an animator and the plain function of time agree, and do not drift in
       std::int64_t end = 0;
       for (int i = 0; i < 5; ++i) clip.ends.push_back(end += whole(chance, 1000, 400'000));
     }
-    Animator animator;
-    animator.play(clip);
+    Playhead playhead;
+    playhead.play(clip);
     for (std::int64_t tick = 0; tick < 2000; ++tick) {
-      REQUIRE(animator.frame(60) == clip.frame_at(tick, 60));
-      REQUIRE(animator.over(60) == clip.over_at(tick, 60));
-      animator.tick();
+      REQUIRE(playhead.frame(60) == clip.frame_at(tick, 60));
+      REQUIRE(playhead.over(60) == clip.over_at(tick, 60));
+      playhead.tick();
     }
   }
   const Clip clip = made({0, 1, 2}, 7'000, true);
-  Animator animator;
-  animator.play(clip);
+  Playhead playhead;
+  playhead.play(clip);
   const std::int64_t ten_hours = std::int64_t{10} * 3600 * 60;
-  for (std::int64_t tick = 0; tick < ten_hours; ++tick) animator.tick();
-  CHECK(animator.progress() == ten_hours * 7'000 * 1000);
-  CHECK(animator.frame(60) == ten_hours * 7 / 60 % 3);
+  for (std::int64_t tick = 0; tick < ten_hours; ++tick) playhead.tick();
+  CHECK(playhead.progress() == ten_hours * 7'000 * 1000);
+  CHECK(playhead.frame(60) == ten_hours * 7 / 60 % 3);
 }
 
 TEST_CASE("a clip can be paused, taken up, slowed down, sped up and moved") {
   const Clip clip = made({9, 8, 7, 6}, 30'000, true);
-  Animator animator;
-  animator.play(clip);
-  animator.pause();
-  for (int i = 0; i < 10; ++i) animator.tick();
-  CHECK(animator.frame(60) == 9);
-  animator.resume();
-  animator.tick();
-  animator.tick();
-  CHECK(animator.frame(60) == 8);
-  animator.set_speed(0.5f);
-  for (int i = 0; i < 3; ++i) animator.tick();
-  CHECK(animator.frame(60) == 8);
-  animator.tick();
-  CHECK(animator.frame(60) == 7);
-  animator.set_speed(2);
-  animator.tick();
-  CHECK(animator.frame(60) == 6);
-  animator.go_to(2, 60);
-  CHECK(animator.frame(60) == 7);
-  animator.go_to(99, 60);
-  CHECK(animator.position(60) == 3);
-  animator.set_speed(std::nanf(""));
-  CHECK(animator.speed() == 1);
-  animator.restart(clip);
-  CHECK(animator.frame(60) == 9);
-  animator.stop();
-  CHECK(animator.frame(60) == 0);
+  Playhead playhead;
+  playhead.play(clip);
+  playhead.pause();
+  for (int i = 0; i < 10; ++i) playhead.tick();
+  CHECK(playhead.frame(60) == 9);
+  playhead.resume();
+  playhead.tick();
+  playhead.tick();
+  CHECK(playhead.frame(60) == 8);
+  playhead.set_speed(0.5f);
+  for (int i = 0; i < 3; ++i) playhead.tick();
+  CHECK(playhead.frame(60) == 8);
+  playhead.tick();
+  CHECK(playhead.frame(60) == 7);
+  playhead.set_speed(2);
+  playhead.tick();
+  CHECK(playhead.frame(60) == 6);
+  playhead.go_to(2, 60);
+  CHECK(playhead.frame(60) == 7);
+  playhead.go_to(99, 60);
+  CHECK(playhead.position(60) == 3);
+  playhead.set_speed(std::nanf(""));
+  CHECK(playhead.speed() == 1);
+  playhead.restart(clip);
+  CHECK(playhead.frame(60) == 9);
+  playhead.stop();
+  CHECK(playhead.frame(60) == 0);
 }
 
 TEST_CASE("each event is told once, in order, whatever the rate and speed: against tiny steps") {
@@ -186,16 +186,16 @@ TEST_CASE("each event is told once, in order, whatever the rate and speed: again
     const float speed = static_cast<float>(whole(chance, 0, 30)) / 4;
     const int rate = whole(chance, 1, 3) * 20;
     const int ticks = whole(chance, 1, 60);
-    Animator animator;
-    animator.play(clip);
-    animator.set_speed(speed);
+    Playhead playhead;
+    playhead.play(clip);
+    playhead.set_speed(speed);
     std::string told;
     for (int tick = 0; tick < ticks; ++tick)
-      animator.tick(rate, [&](const ClipEvent& event) { told += event.name; });
+      playhead.tick(rate, [&](const ClipEvent& event) { told += event.name; });
     // The same span in units of the clip, one by one: an event when its moment is reached, the first at once.
     const std::int64_t scale = 1000 * rate;
     std::string expected;
-    for (std::int64_t unit = 0; unit * scale <= animator.progress(); ++unit) {
+    for (std::int64_t unit = 0; unit * scale <= playhead.progress(); ++unit) {
       const std::int64_t pass = unit / clip.length();
       const bool ends = unit > 0 && unit % clip.length() == 0 && (clip.loop || pass == clip.times);
       for (const ClipEvent& event : clip.events)
@@ -226,14 +226,14 @@ TEST_CASE(
   const std::int64_t half = std::int64_t{12} * 3600 * 1'000'000;
   day.ends = {half, 2 * half};
   day.events = {{"noon", 1}};
-  Animator animator;
-  animator.play(day);
-  animator.set_speed(100);
+  Playhead playhead;
+  playhead.play(day);
+  playhead.set_speed(100);
   int noons = 0;
-  for (int tick = 0; tick < 1000 * 3600; ++tick) animator.tick(1000, [&](const ClipEvent&) { ++noons; });
+  for (int tick = 0; tick < 1000 * 3600; ++tick) playhead.tick(1000, [&](const ClipEvent&) { ++noons; });
   // A hundred hours: four noons, and the fifth is 8 hours off.
   CHECK(noons == 4);
-  CHECK(animator.frame(1000) == 0);
+  CHECK(playhead.frame(1000) == 0);
 }
 
 TEST_CASE("conditions hold as they read, and the first rule that holds wins: against plain code") {
@@ -245,7 +245,7 @@ TEST_CASE("conditions hold as they read, and the first rule that holds wins: aga
   CHECK(rules.facts() == std::vector<std::string>{"grounded", "vy", "speed"});
   vole::Random chance(3);
   for (int round = 0; round < 2000; ++round) {
-    const float values[] = {chance.chance(0.5f) ? 1.0f : 0.0f, chance.between(-10, 10),
+    const float values[] = {chance.chance(0.5f) ? 1.0f : 0.0f, chance.within(-10, 10),
                             static_cast<float>(whole(chance, 6, 10))};
     const bool grounded = values[0] != 0;
     const int expected = !grounded && values[1] < 0 ? 0 : !grounded ? 1 : values[2] >= 8 ? 2 : 3;
@@ -327,10 +327,10 @@ struct Ruled : SheetStage {
 TEST_CASE("the state decides the clip, and the same decision does not restart it") {
   Ruled ruled;
   CHECK(ruled.clip_after(1) == "idle");
-  ruled.stage->get<vole::Body>(ruled.mouse).velocity.x = -20;
+  ruled.moves({-20, 0});
   CHECK(ruled.clip_after(1) == "run");
   CHECK(ruled.clip_after(7) == "run");
-  CHECK(ruled.sprite().animator.ticks() == 8);
+  CHECK(ruled.sprite().playhead().ticks() == 8);
   // At least 0.2 seconds of digging, though it is over at once.
   ruled.sprite().set_fact("digging", 1);
   CHECK(ruled.clip_after(1) == "dig");
@@ -347,13 +347,14 @@ TEST_CASE("the state decides the clip, and the same decision does not restart it
         "error: no rule of \"mouse\" asks for \"hurtt\"; did you mean \"hurt\"?");
 }
 
-TEST_CASE("a thing without a body stands still on the ground, as far as rules ask") {
+TEST_CASE("a thing that does not move stands still on the ground, as far as rules ask") {
   Ruled ruled;
   ruled.reload(
       "[clips.idle]\nframes = [0]\n[clips.fall]\nframes = [1]\n"
       "[[rules]]\nclip = \"fall\"\nwhen = [\"not grounded\"]\n[[rules]]\nclip = \"idle\"\n");
+  ruled.stage->entities.add(ruled.mouse, vole::Touching{});
   CHECK(ruled.clip_after(1) == "fall");
-  ruled.stage->entities.take<vole::Body>(ruled.mouse);
+  ruled.stage->entities.take<vole::Touching>(ruled.mouse);
   CHECK(ruled.clip_after(1) == "idle");
 }
 
@@ -361,34 +362,37 @@ TEST_CASE("a handler of an event may change the clip, remove the thing, or begin
   Ruled ruled;
   vole::Stage& stage = *ruled.stage;
   int steps = 0, better = 0;
-  stage.when_event("mouse", "step", [&](Entity) { ++steps; });
-  stage.when_event("mouse", "better", [&](Entity entity) {
-    ++better;
-    stage.remove(entity);
-    stage.go("elsewhere");
+  bool steps_stop = false;
+  ruled.say([&](vole::Cues& cues) {
+    cues.when_event("mouse", "step", [&](vole::Stage&, Entity) { ++steps; });
+    cues.when_event("mouse", "better", [&](vole::Stage& on, Entity entity) {
+      ++better;
+      on.remove(entity);
+      on.leave_for("cues");
+    });
+    cues.when_event("mouse", "step", [&](vole::Stage& on, Entity entity) {
+      if (steps_stop) on.get<vole::Sprite>(entity).restart("idle");
+    });
+    CHECK_THROWS_AS(cues.when_event("moose", "step", {}), vole::Error);
   });
-  CHECK_THROWS_AS(stage.when_event("moose", "step", [](Entity) {}), vole::Error);
-  stage.get<vole::Body>(ruled.mouse).velocity.x = 20;
+  ruled.moves({20, 0});
   // A step every other tick, the first at once.
   ruled.clip_after(20);
   CHECK(steps == 11);
-  ruled.sprite().animator.set_speed(8);
+  ruled.sprite().set_speed(8);
   ruled.clip_after(1);
   CHECK(steps == 11 + 4);
   ruled.sprite().set_fact("hurt", 1);
   for (int i = 0; i < 30 && stage.entities.alive(ruled.mouse); ++i) ruled.tick();
   CHECK(better == 1);
   CHECK_FALSE(stage.entities.alive(ruled.mouse));
-  REQUIRE(stage.change() != nullptr);
-  CHECK(stage.change()->scene == "elsewhere");
+  REQUIRE(ruled.running->change() != nullptr);
+  CHECK(ruled.running->change()->scene == "cues");
   // What the old clip had still to tell in that tick is not told once another plays.
   const Entity other = stage.spawn("mouse", {10, 10});
-  stage.when_event("mouse", "step", [&](Entity entity) {
-    auto& sprite = stage.get<vole::Sprite>(entity);
-    sprite.animator.restart(sprite.sheet->clip("idle"));
-  });
-  stage.get<vole::Body>(other).velocity.x = 20;
-  stage.get<vole::Sprite>(other).animator.set_speed(20);
+  steps_stop = true;
+  stage.entities.add(other, vole::Motion{{20, 0}});
+  stage.get<vole::Sprite>(other).set_speed(20);
   const int before = steps;
   ruled.tick();
   CHECK(steps == before + 1);

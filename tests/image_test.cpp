@@ -16,7 +16,7 @@ vole::Image random_image(vole::Random& chance, vole::IVec2 size) {
 
 std::string decoding(const vole::Bytes& bytes) {
   try {
-    vole::decode_png(bytes, vole::Place::whole_file("p.png"));
+    vole::decode_png(bytes, vole::FilePosition::whole_file("p.png"));
   } catch (const vole::Error& error) {
     return error.what();
   }

@@ -49,7 +49,7 @@ TEST_CASE("each press reaches exactly one tick, whatever the frame rate") {
         gather.add({control("key Space"), down ? 1.0f : 0.0f});
       }
       // Frames jitter by half of their length.
-      const double length = 1e9 / frames_per_second * static_cast<double>(chance.between(0.5f, 1.5f));
+      const double length = 1e9 / frames_per_second * static_cast<double>(chance.within(0.5f, 1.5f));
       for (int due = ticker.add(static_cast<std::int64_t>(length)); due > 0; --due) tick();
     }
     tick();
@@ -90,6 +90,23 @@ TEST_CASE("an axis comes from keys and sticks, and the shortest push still count
   CHECK(gather.latch().axis("walk") == 0);
   gather.add({control("pad stick left x"), std::numeric_limits<float>::quiet_NaN()});
   CHECK(gather.latch().axis("walk") == 0);
+}
+
+TEST_CASE("two pads are two pads: neither lets go of what the other holds") {
+  const vole::Controls controls = small_controls();
+  vole::InputGather gather(controls);
+  gather.add({control("pad south"), 1, 1});
+  gather.add({control("pad south"), 1, 2});
+  CHECK(gather.latch().pressed("jump"));
+  gather.add({control("pad south"), 0, 2});
+  CHECK(gather.latch().held("jump"));
+  gather.add({control("pad stick left x"), -1, 1});
+  gather.add({control("pad stick left x"), 0.1f, 2});
+  CHECK(gather.latch().axis("walk") == -1);
+  gather.release(1);
+  CHECK_FALSE(gather.latch().held("jump"));
+  CHECK(gather.latch().axis("walk") == 0);
+  gather.release(9);
 }
 
 TEST_CASE("after everything was let go, what is still down must be pressed anew") {
@@ -169,19 +186,28 @@ TEST_CASE("the canvas sits in the window at a whole multiple, in the middle") {
   CHECK(vole::place_canvas({320, 180}, {100, 100}).size == vole::IVec2{320, 180});
 }
 
-TEST_CASE("any input is recorded and given back tick for tick") {
+TEST_CASE("any input is recorded and given back tick for tick, whatever its names") {
   vole::Random chance(4);
-  const vole::Controls controls = small_controls();
+  vole::Controls controls = small_controls();
+  // An action and an axis of one name, and names that look like more than a word.
+  controls.axes.push_back({"jump", {control("key ArrowDown")}, {control("key ArrowUp")}, {}});
+  controls.actions.push_back({"big jump", {control("key KeyX")}});
+  controls.axes.push_back({"say \"walk\" \\ 5", {control("key KeyX")}, {control("key Space")}, {}});
+  controls.actions.push_back({"7", {control("key ArrowUp")}});
   for (int round = 0; round < 50; ++round) {
     vole::InputGather gather(controls);
     vole::InputWriter writer(controls);
-    vole::Recording recording{"small", "1", "1", chance.next(), 60, 200, "0", {}, {}};
+    vole::Recording recording{"small", "1", "1", chance.next_wide(), 60, 200, "00000000000000aa", {}, {}};
     std::vector<vole::TickInput> given;
     for (int tick = 0; tick < 200; ++tick) {
       for (std::uint32_t events = chance.below(5); events > 0; --events) {
-        const char* names[] = {"key Space", "key KeyX", "pad stick left x", "key ArrowLeft", "pad south"};
-        gather.add({control(names[chance.below(5)]), chance.between(-1.5f, 1.5f)});
+        const char* names[] = {"key Space",     "key KeyX",  "pad stick left x", "key ArrowLeft",
+                               "key ArrowDown", "pad south", "key ArrowUp"};
+        gather.add({control(names[chance.below(7)]), chance.within(-1.5f, 1.5f)});
       }
+      // A button that rattles more often in a tick than anybody presses it.
+      for (std::uint32_t rattles = chance.chance(0.01f) ? chance.below(700) : 0; rattles > 0; --rattles)
+        gather.add({control("key Space"), static_cast<float>(rattles % 2)});
       if (chance.chance(0.02f)) gather.release_all();
       given.push_back(gather.latch());
       writer.add(tick, given.back(), recording.inputs);
@@ -199,20 +225,38 @@ TEST_CASE("what is wrong with a recording is told at its place") {
   TempFolder folder;
   const auto with_line = [&](const std::string& line) {
     folder.write("a.run",
-                 "game = \"small\"\nseed = 1\nticks_per_second = 60\nticks = 10\nchecksum = \"0\"\ninputs = "
-                 "[\n  \"3 jump +\",\n  \"" +
+                 "format = 1\ngame = \"small\"\nseed = 1\nticks_per_second = 60\nticks = 10\n"
+                 "checksum = \"00000000000000aa\"\ninputs = [\n  \"3 jump +\",\n  \"" +
                      line + "\",\n]\n");
     const vole::Controls controls = small_controls();
     return error_of([&] { vole::InputReader(vole::read_recording(folder.path("a.run")), controls); }, folder);
   };
   CHECK(with_line("4 walk -100").empty());
-  CHECK(with_line("4 wlak 100") == "a.run:8:3: error: no action or axis \"wlak\"; did you mean \"walk\"?");
-  CHECK(with_line("2 jump -") == "a.run:8:3: error: tick 2 comes after tick 3");
+  CHECK(with_line("4 wlak 100") == "a.run:9:3: error: no action or axis \"wlak\"; did you mean \"walk\"?");
+  CHECK(with_line("2 jump -") == "a.run:9:3: error: tick 2 comes after tick 3");
   CHECK(with_line("4 jump down") ==
-        "a.run:8:3: error: \"down\" is no press or release; they are written '+', '-' and '.'");
-  CHECK(with_line("4 walk 101") == "a.run:8:3: error: \"101\" is no whole number from -100 to 100");
+        "a.run:9:3: error: \"down\" is not a press or release; they are written '+', '-' and '.'");
+  CHECK(with_line("4 walk 101") == "a.run:9:3: error: \"101\" is not a whole number from -100 to 100");
   CHECK(with_line("soon jump +").find("does not begin with a tick") != std::string::npos);
   CHECK(with_line("") != "");
+  CHECK(with_line("4 \\\"jump +").find("has a quote that is not closed") != std::string::npos);
+  const auto with_checkpoints = [&](const std::string& points) {
+    folder.write("c.run",
+                 "format = 1\ngame = \"small\"\nseed = 1\nticks_per_second = 60\nticks = 10\n"
+                 "checksum = \"00000000000000aa\"\ninputs = []\ncheckpoints = [" +
+                     points + "]\n");
+    return error_of([&] { vole::read_recording(folder.path("c.run")); }, folder);
+  };
+  CHECK(with_checkpoints("\"3 00000000000000aa\", \"6 00000000000000ab\"").empty());
+  // One that is broken is not passed over, since those after it would be too.
+  CHECK(with_checkpoints("\"3 00aa\", \"6 00000000000000ab\"") ==
+        "c.run:8:16: error: \"3 00aa\" is not a checkpoint; a checkpoint is like \"300 9f3c20aa17be4d55\"");
+  CHECK(
+      with_checkpoints("\"6 00000000000000aa\", \"6 00000000000000ab\"").find("comes after that of tick 6") !=
+      std::string::npos);
+  folder.write("d.run", "format = 2\nspeed = 1\n");
+  CHECK(error_of([&] { vole::read_recording(folder.path("d.run")); }, folder) ==
+        "d.run:1:10: error: is a recording in format 2; this build reads format 1");
   folder.write("b.run", "game = \"small\"\nticks = -4\n");
   CHECK(error_of([&] { vole::read_recording(folder.path("b.run")); }, folder)
             .find("b.run:2:9: error: -4 is too small") != std::string::npos);

@@ -14,13 +14,15 @@ cmake -S "$source/tests/consumer" -B "$work/consumer" -DCMAKE_PREFIX_PATH="$work
 cmake --build "$work/consumer"
 "$work/consumer/consumer"
 
-PKG_CONFIG_PATH=$(dirname "$(find "$work/installed" -name vole.pc)")
+# Also when all of it is moved elsewhere afterwards.
+mv "$work/installed" "$work/moved"
+PKG_CONFIG_PATH=$(dirname "$(find "$work/moved" -name vole.pc)")
 export PKG_CONFIG_PATH
-# The file names the prefix it was configured for; this install lies elsewhere.
-flags=$(pkg-config --define-variable=prefix="$work/installed" --cflags --libs vole)
+flags=$(pkg-config --cflags --libs vole)
 # shellcheck disable=SC2086
 "${CXX:-c++}" -std=c++20 "$@" "$source/tests/consumer/main.cpp" $flags -o "$work/by_pkg_config"
 "$work/by_pkg_config"
+mv "$work/moved" "$work/installed"
 
 "$work/installed/bin/vole" new "$work/game"
 grep -q 'find_package(vole' "$work/game/CMakeLists.txt"
@@ -30,9 +32,9 @@ cmake --build "$work/game/build"
 
 # A clip that was renamed in its file does not compile any more, and the message has its name.
 test -f "$work/installed/share/vole/schemas/sheet.schema.json"
-sed -i 's/^\[clips.hop\]/[clips.skip]/' "$work/game/assets/robin.sheet.toml"
+sed -i 's/^\[clips.shine\]/[clips.gleam]/' "$work/game/assets/berry.sheet.toml"
 if cmake --build "$work/game/build" >"$work/log" 2>&1; then
   echo "a clip that is gone still compiles" >&2
   exit 1
 fi
-grep -q 'hop' "$work/log"
+grep -q "shine" "$work/log"

@@ -20,8 +20,9 @@ const std::map<std::string, Modules> allowed{
     {"level", {"base", "asset", "physics"}},
     {"draw", {"base", "asset"}},
     {"audio", {"base", "asset"}},
-    {"scene", {"base", "asset", "input", "physics", "animation", "level", "draw", "audio"}},
-    {"app", {"base", "asset", "input", "physics", "animation", "level", "draw", "audio", "scene"}}};
+    {"world", {"base", "asset", "input", "physics", "animation", "level", "draw", "audio"}},
+    {"scene", {"base", "asset", "input", "physics", "animation", "level", "draw", "audio", "world"}},
+    {"app", {"base", "asset", "input", "physics", "animation", "level", "draw", "audio", "world", "scene"}}};
 
 // Libraries that are heavy to compile stay out of public headers.
 const std::set<std::string> never_in_public{"toml++", "CLI", "nlohmann",  "spdlog",

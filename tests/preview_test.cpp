@@ -193,8 +193,9 @@ TEST_CASE("a strip and a baseline show every frame of the clip, a diagram what e
         "1 error: no clip or set \"bath\" in \"mouse\"; did you mean \"both\"?\n");
   CHECK(has(wrong("assets/mouse.sheet.toml -o out.gif --show rules"),
             "1 out.gif: error: \"rules\" does not move"));
-  CHECK(has(wrong("assets/soil.tileset.toml -o out.gif"), "1 assets/soil.tileset.toml: error: is no sheet"));
-  CHECK(has(wrong("levels/patch.level.toml -o out.png --clip a"), "is no sheet: it has no clips"));
+  CHECK(
+      has(wrong("assets/soil.tileset.toml -o out.gif"), "1 assets/soil.tileset.toml: error: is not a sheet"));
+  CHECK(has(wrong("levels/patch.level.toml -o out.png --clip a"), "is not a sheet: it has no clips"));
   CHECK(has(wrong("assets/mouse.sheet.toml -o out.png --show stripes"),
             "2 --show: stripes not in {all,baseline,rules}"));
   write_colours(folder, "");

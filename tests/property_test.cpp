@@ -171,7 +171,7 @@ TEST_CASE("the lattice holds every one of its points, and any number falls on it
   for (int round = 0; round < 20000; ++round) {
     const std::int64_t units = static_cast<std::int64_t>(chance.next() % (2u * 65536 * 256)) - 65536 * 256;
     REQUIRE(vole::to_subpixels(vole::to_pixels(units)) == units);
-    const float pixels = chance.between(-60000, 60000);
+    const float pixels = chance.within(-60000, 60000);
     const vole::Vec2 on = vole::on_lattice({pixels, -pixels});
     REQUIRE(std::abs(on.x - pixels) <= 1.0f / 512);
     REQUIRE(vole::on_lattice(on) == on);
@@ -251,7 +251,7 @@ TEST_CASE("a level of any letters is the grid that its rows draw") {
       rows += "\",\n";
     }
     folder.write("levels/any.level.toml",
-                 "tileset = \"soil\"\nlegend = { \".\" = \"\", \"\u2588\" = \"soil\", \"g\" = \"grass\" "
+                 "tileset = \"soil\"\nletters = { \".\" = \"\", \"\u2588\" = \"soil\", \"g\" = \"grass\" "
                  "}\n[[layers]]\nname = \"ground\"\nrows = [\n" +
                      rows + "]\n");
     vole::Catalog catalog(folder.path());

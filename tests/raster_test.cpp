@@ -28,7 +28,7 @@ class Reference {
 
  private:
   static Colour mixed(const DrawItem& item, Colour above, Colour below) {
-    if (item.sort != DrawItem::Sort::picture || item.picture.blend == vole::Blend::over)
+    if (item.type != DrawItem::Type::picture || item.picture.blend == vole::Blend::over)
       return over(above, below);
     const bool adds = item.picture.blend == vole::Blend::add;
     const auto part = [&](int a, int b) {
@@ -57,17 +57,17 @@ class Reference {
             vole::multiply(a.a, b.a)};
   }
   static Colour pixel(const vole::DrawList& list, const DrawItem& item, IVec2 at) {
-    switch (item.sort) {
-      case DrawItem::Sort::picture:
+    switch (item.type) {
+      case DrawItem::Type::picture:
         return picture(item.picture, at);
-      case DrawItem::Sort::fill:
+      case DrawItem::Type::fill:
         return item.box.contains(at) ? flat(item) : vole::clear;
-      case DrawItem::Sort::outline: {
+      case DrawItem::Type::outline: {
         const IRect inner{{item.box.left() + 1, item.box.top() + 1},
                           {item.box.size.x - 2, item.box.size.y - 2}};
         return item.box.contains(at) && !inner.contains(at) ? flat(item) : vole::clear;
       }
-      case DrawItem::Sort::tiles:
+      case DrawItem::Type::tiles:
         return tile(item.tiles, list.corner(item.layer), at);
     }
     return vole::clear;
@@ -126,17 +126,17 @@ vole::PictureItem random_item(vole::Random& chance, const vole::Picture& picture
                {static_cast<int>(chance.below(static_cast<std::uint32_t>(48 - at.x))) + 1,
                 static_cast<int>(chance.below(static_cast<std::uint32_t>(32 - at.y))) + 1}};
   item.alpha = picture.alpha_of(item.from);
-  item.at = {chance.between(-30, 110), chance.between(-30, 90)};
+  item.at = {chance.within(-30, 110), chance.within(-30, 90)};
   item.pivot = {static_cast<int>(chance.below(40)) - 10, static_cast<int>(chance.below(40)) - 10};
   item.flip_x = chance.chance(0.3f);
   item.flip_y = chance.chance(0.3f);
-  if (chance.chance(0.4f)) item.scale = {chance.between(0.1f, 4), chance.between(0.1f, 4)};
+  if (chance.chance(0.4f)) item.scale = {chance.within(0.1f, 4), chance.within(0.1f, 4)};
   if (chance.chance(0.1f)) item.scale = {2, 2};
   if (chance.chance(0.4f))
     item.rotation =
-        chance.chance(0.3f) ? static_cast<float>(chance.below(8)) * 90 - 360 : chance.between(-400, 400);
+        chance.chance(0.3f) ? static_cast<float>(chance.below(8)) * 90 - 360 : chance.within(-400, 400);
   if (chance.chance(0.3f)) item.tint = random_colour(chance);
-  if (chance.chance(0.3f)) item.opacity = chance.between(0, 1);
+  if (chance.chance(0.3f)) item.opacity = chance.within(0, 1);
   if (chance.chance(0.3f)) item.blend = static_cast<vole::Blend>(chance.below(3));
   if (chance.chance(0.2f)) item.flash = random_colour(chance);
   item.depth = static_cast<float>(chance.below(3));
@@ -164,8 +164,8 @@ TEST_CASE("any list is drawn as the reference draws it, pixel for pixel") {
       if (chance.chance(0.2f))
         list.clip_to({{static_cast<int>(chance.below(40)) - 10, static_cast<int>(chance.below(40)) - 10},
                       {static_cast<int>(chance.below(60)), static_cast<int>(chance.below(60))}});
-      const vole::Rect box{{chance.between(-20, 80), chance.between(-20, 60)},
-                           {chance.between(0, 40), chance.between(0, 40)}};
+      const vole::Rect box{{chance.within(-20, 80), chance.within(-20, 60)},
+                           {chance.within(0, 40), chance.within(0, 40)}};
       switch (chance.below(5)) {
         case 0:
           list.fill(layer, box, random_colour(chance));
@@ -191,7 +191,7 @@ TEST_CASE("any list is drawn as the reference draws it, pixel for pixel") {
   }
 }
 
-TEST_CASE("what is drawn does not hang on where the canvas is cut") {
+TEST_CASE("what is drawn does not depend on where the canvas is cut") {
   // The same list on a canvas and on a larger one around it: nothing near the edge is left out, and nothing
   // moves.
   vole::Random chance(32);
@@ -207,8 +207,8 @@ TEST_CASE("what is drawn does not hang on where the canvas is cut") {
     lists[1].add_layer({corner.x - rim.x, corner.y - rim.y});
     for (int i = 0; i < 4; ++i) {
       const vole::PictureItem item = random_item(chance, picture);
-      const vole::Rect box{{chance.between(-20, 80), chance.between(-20, 60)},
-                           {chance.between(0, 40), chance.between(0, 40)}};
+      const vole::Rect box{{chance.within(-20, 80), chance.within(-20, 60)},
+                           {chance.within(0, 40), chance.within(0, 40)}};
       const Colour colour = random_colour(chance);
       for (vole::DrawList& list : lists) {
         list.add(0, item);
@@ -306,11 +306,11 @@ TEST_CASE("what moves along with the camera does not shimmer against the ground"
   camera.canvas = {64, 32};
   vole::Random chance(8);
   for (int i = 0; i < 1000; ++i) {
-    camera.jump_to({chance.between(0, 500), chance.between(0, 500)});
-    camera.follow({chance.between(0, 500), chance.between(0, 500)}, 1.0f / 60);
+    camera.jump_to({chance.within(0, 500), chance.within(0, 500)});
+    camera.follow({chance.within(0, 500), chance.within(0, 500)}, 1.0f / 60);
     vole::DrawList list;
     list.start(camera.canvas);
-    const IVec2 corner = camera.corner({1, 1}, chance.between(0, 1));
+    const IVec2 corner = camera.corner({1, 1}, chance.within(0, 1));
     const auto layer = list.add_layer(corner);
     list.fill(layer, {{100.4f, 70.6f}, {3, 3}}, vole::white);
     CHECK(list.items()[0].box.at == IVec2{100 - corner.x, 71 - corner.y});

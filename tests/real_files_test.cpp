@@ -148,7 +148,7 @@ TEST_CASE("every variety of PNG is read as libpng reads it") {
           for (const auto& [width, height] : {std::pair(1, 1), std::pair(7, 5), std::pair(33, 20)}) {
             const Bytes bytes =
                 write_variety({colour, depth, interlaced, transparent}, width, height, chance);
-            const Image ours = vole::decode_png(bytes, vole::Place::whole_file("variety.png"));
+            const Image ours = vole::decode_png(bytes, vole::FilePosition::whole_file("variety.png"));
             CAPTURE(colour, depth, interlaced, transparent, width, height);
             REQUIRE(same(ours, by_libpng(bytes)));
             ++count;
@@ -163,7 +163,7 @@ TEST_CASE("this system's icons are read as libpng reads them") {
     for (const std::string& file : files_below(folder, ".png")) {
       CAPTURE(file);
       const Bytes bytes = vole::read_bytes(file, std::size_t{1} << 28);
-      REQUIRE(same(vole::decode_png(bytes, vole::Place::whole_file(file)), by_libpng(bytes)));
+      REQUIRE(same(vole::decode_png(bytes, vole::FilePosition::whole_file(file)), by_libpng(bytes)));
       ++read;
     }
   WARN(read << " pictures compared");
@@ -177,7 +177,7 @@ TEST_CASE("this system's fonts are cut, or refused with a reason") {
     const Bytes bytes = vole::read_bytes(file, std::size_t{1} << 28);
     try {
       const vole::Font font(
-          vole::cut_truetype(bytes, {16 + cut % 30, cut % 2 == 0, ""}, vole::Place::whole_file(file)));
+          vole::cut_truetype(bytes, {16 + cut % 30, cut % 2 == 0, ""}, vole::FilePosition::whole_file(file)));
       ++cut;
       for (const vole::Glyph& glyph : font.glyphs()) {
         REQUIRE(glyph.frame.area.shared_with(glyph.frame.picture->area()) == glyph.frame.area);

@@ -14,7 +14,8 @@ namespace fs = std::filesystem;
 using vole::Colour;
 using namespace std::chrono_literals;
 
-constexpr Colour loud{0xff, 0x00, 0xff, 0xff};
+// The rim of the card that stands in for a missing picture.
+constexpr Colour loud{0xb3, 0x48, 0x5a, 0xff};
 
 // A window that nobody sees: a picture every tenth of a second of the game's time.
 class FakeWindow : public vole::HeadlessHost {
@@ -35,18 +36,22 @@ class Patch : public vole::Scene {
     const std::string now = std::exchange(wish, {});
     if (now == "spawn") stage.spawn("ghost", {32, 20});
     if (now == "throw") stage.get<vole::Sprite>(stage.first("mouse")).play("rnu");
-    if (now == "leave") stage.go("yard");
+    if (now == "leave") stage.leave_for("yard");
   }
   void draw(vole::Drawing& drawing) const override {
     if (!shows_sheet.empty()) drawing.frame(shows_sheet, 0, {56, 16});
   }
   static inline std::string wish, shows_sheet;
 };
+template <class V>
+void describe(V&, Patch&) {}
 
 class Yard : public vole::Scene {
  public:
   void enter(vole::Stage& stage) override { stage.load_level("yard"); }
 };
+template <class V>
+void describe(V&, Yard&) {}
 
 struct Window {
   TempFolder folder;
@@ -93,7 +98,7 @@ struct Window {
   }
 };
 
-const Colour red{0xb3, 0x48, 0x5a, 0xff};
+const Colour red{0xd9, 0x72, 0x4a, 0xff};
 const Colour blue{0x2f, 0x6b, 0x7e, 0xff};
 
 }  // namespace
@@ -221,14 +226,15 @@ TEST_CASE("a scene's own mistake is shown and the game goes on") {
   window.start();
   Patch::wish = "throw";
   CHECK(window.soon([&] { return !window.session->trouble().empty(); }));
-  CHECK(window.session->trouble() == "error: no clip \"rnu\" in \"mouse\"; did you mean \"run\"?");
+  CHECK(window.session->trouble() ==
+        "error: scene \"patch\", tick 2: no clip \"rnu\" in \"mouse\"; did you mean \"run\"?");
   const std::int64_t ticks = window.session->ticks();
   CHECK(window.soon([&] { return window.session->ticks() > ticks + 3; }));
   // A scene that cannot begin is begun again when the file it lacked is there.
   Patch::wish = "leave";
   CHECK(
       window.soon([&] { return window.session->trouble().find("no level \"yard\"") != std::string::npos; }));
-  window.folder.write("levels/yard.level.toml", "sky = \"#b3485a\"\n[[layers]]\nname = \"things\"\n");
+  window.folder.write("levels/yard.level.toml", "sky = \"#d9724a\"\n[[layers]]\nname = \"things\"\n");
   CHECK(window.soon([&] { return window.shows(red); }));
   CHECK(window.session->scene_name() == "yard");
 }

@@ -12,16 +12,27 @@ std::vector<std::string> diary;
 struct Parcel {
   int bulbs = 0;
 };
+template <class V>
+void describe(V& v, Parcel& parcel) {
+  v.state("bulbs", parcel.bulbs);
+}
+struct Letter {
+  std::string text;
+};
+template <class V>
+void describe(V& v, Letter& letter) {
+  v.state("text", letter.text);
+}
 
 class First : public vole::Scene {
  public:
   void enter(vole::Stage& stage) override {
     diary.push_back("enter first");
-    CHECK(stage.brought<Parcel>() == nullptr);
+    CHECK(stage.argument<Parcel>().bulbs == 0);
   }
   void tick(vole::Stage& stage) override {
     diary.push_back("tick first");
-    if (stage.tick_count() == 2) stage.go("patch", Parcel{7});
+    if (stage.ticks() == 2) stage.leave_for("patch", Parcel{7});
   }
   void leave(vole::Stage&) override { diary.push_back("leave first"); }
 };
@@ -29,9 +40,7 @@ class First : public vole::Scene {
 class Patch : public vole::Scene {
  public:
   void enter(vole::Stage& stage) override {
-    const Parcel* parcel = stage.brought<Parcel>();
-    CHECK(stage.brought<std::string>() == nullptr);
-    diary.push_back("enter patch with " + std::to_string(parcel ? parcel->bulbs : 0));
+    diary.push_back("enter patch with " + std::to_string(stage.argument<Parcel>().bulbs));
     stage.load_level("patch");
     stage.follow(stage.first("mouse"));
   }
@@ -40,16 +49,24 @@ class Patch : public vole::Scene {
     luck_ += stage.random.below(100);
   }
   void draw(vole::Drawing& drawing) const override { drawing.frame("mouse", 3, {8, 8}); }
-  void add_to(vole::Hash& hash) const override { hash.add(std::uint64_t{luck_}); }
+  template <class V>
+  friend void describe(V& v, Patch& patch) {
+    v.state("luck", patch.luck_);
+  }
+  using Argument = Parcel;
 
  private:
   std::uint32_t luck_ = 0;
 };
+template <class V>
+void describe(V&, First&) {}
 
 class Lost : public vole::Scene {
  public:
-  void tick(vole::Stage& stage) override { stage.go("nowhere"); }
+  void tick(vole::Stage& stage) override { stage.leave_for("nowhere"); }
 };
+template <class V>
+void describe(V&, Lost&) {}
 
 vole::Game small_game() {
   vole::Game game("game.toml");
@@ -76,7 +93,8 @@ struct SmallRun {
     return *session;
   }
   void run() {
-    host.run([this] { return session->step(); });
+    while (session->step()) {
+    }
   }
   // Runs the game's main function in this process.
   int main(std::vector<std::string> words) {
@@ -98,11 +116,11 @@ TEST_CASE("a scene is entered, ticks, is left, and hands something on") {
   CHECK(diary == std::vector<std::string>{"enter first", "tick first", "tick first", "tick first",
                                           "leave first", "enter patch with 7"});
   CHECK(small.session->scene_name() == "patch");
-  CHECK(small.session->stage().tick_count() == 2);
+  CHECK(small.session->stage().ticks() == 2);
   CHECK(small.session->ticks() == 5);
 }
 
-TEST_CASE("a scene that is not there is told of with the nearest name") {
+TEST_CASE("a scene that is not there is reported with the nearest name") {
   SmallRun lost("lost");
   lost.start();
   CHECK(error_of([&] { lost.session->tick(); }, lost.folder) ==
@@ -170,7 +188,7 @@ TEST_CASE("the xray shows bodies and solid cells") {
   const vole::Image without = plain.start().draw(1);
   const vole::Image with = xray.start().draw(1);
   CHECK_FALSE(without == with);
-  CHECK(with.at(0, 24) == vole::Colour{0xb3, 0x48, 0x5a, 0xff});  // the corner of a solid cell
+  CHECK(with.at(0, 24) == vole::Colour{0xd9, 0x72, 0x4a, 0xff});  // the corner of a solid cell
 }
 
 TEST_CASE("what is wrong in a game's files ends it with 1 before anything is shown") {
@@ -200,7 +218,7 @@ TEST_CASE("a project says what it needs") {
   CHECK(with(good + "canvas = [8, 180]\n") == "game.toml:4:11: error: 8 is too small; the least is 16");
   CHECK(with(good + "ticks_per_second = 1e9\n").find("a whole number wanted here") != std::string::npos);
   CHECK(with("title = \"T\"\nid = \"My Game\"\nfirst_scene = \"a\"\n") ==
-        "game.toml:2:6: error: \"My Game\" is no id; an id has small letters, digits and '-' only");
+        "game.toml:2:6: error: \"My Game\" is not an id; an id has small letters, digits and '-' only");
   CHECK(error_of([&] { vole::find_project("nowhere/game.toml", "/nowhere/program"); }, folder)
             .find("no such file here nor beside the program") != std::string::npos);
   // The program's own files come before those of whatever folder it is started in.

@@ -3,6 +3,7 @@
 #include <cmath>
 
 #include "sheet_stage.hpp"
+#include "vole/input/intent.hpp"
 
 namespace {
 
@@ -55,7 +56,7 @@ TEST_CASE("the nearest way is the one at the least angle, and the last one where
     for (int i = 0; i < 8; i += 8 / ways)
       set.members.push_back({.key = {}, .direction = static_cast<Direction>(i)});
     for (int round = 0; round < 5000; ++round) {
-      const Vec2 towards{chance.between(-3, 3), chance.between(-3, 3)};
+      const Vec2 towards{chance.within(-3, 3), chance.within(-3, 3)};
       const auto last = static_cast<Direction>(chance.below(8));
       const auto chosen = set.members[static_cast<std::size_t>(set.nearest(towards, last))].direction;
       for (const auto& member : set.members)
@@ -85,7 +86,7 @@ TEST_CASE("the nearest way is the one at the least angle, and the last one where
 
 TEST_CASE("a set takes its clips from rows, and makes up the ways that are missing") {
   Walker walker;
-  const vole::Sheet& sheet = *walker.sprite().sheet;
+  const vole::Sheet& sheet = *walker.sprite().sheet();
   CHECK(sheet.clip("walk right").frames == std::vector<int>{0, 1, 2, 3});
   CHECK(sheet.clip("walk down").frames == std::vector<int>{4, 5, 6, 7});
   CHECK(sheet.clip("walk down").millifps == 10'000);
@@ -109,7 +110,7 @@ TEST_CASE("a set takes its clips from rows, and makes up the ways that are missi
   }
 }
 
-TEST_CASE("who stops walking still faces the way he went, in any set that he plays") {
+TEST_CASE("a thing that stops keeps facing its last direction, in any set that it plays") {
   Walker walker;
   auto& sprite = walker.sprite();
   sprite.play("walk");
@@ -142,21 +143,23 @@ TEST_CASE("turning on the way keeps the step, and playing the same does not rest
   auto& sprite = walker.sprite();
   vole::Random chance(8);
   int steps = 0;
-  walker.stage->when_event("mouse", "step", [&](vole::Entity) { ++steps; });
+  walker.say([&](vole::Cues& cues) {
+    cues.when_event("mouse", "step", [&](vole::Stage&, vole::Entity) { ++steps; });
+  });
   sprite.play("walk");
   for (int tick = 1; tick <= 2400; ++tick) {
     sprite.play("walk");
-    sprite.face({chance.between(-1, 1), chance.between(-1, 1)});
+    sprite.face({chance.within(-1, 1), chance.within(-1, 1)});
     walker.tick();
-    REQUIRE(sprite.animator.ticks() == tick);
-    REQUIRE(sprite.animator.position(60) == tick / 6 % 4);
+    REQUIRE(sprite.playhead().ticks() == tick);
+    REQUIRE(sprite.playhead().position(60) == tick / 6 % 4);
   }
   CHECK(steps == 100);
   // By state it begins anew, since the clips are different things.
   sprite.play("mood", Mood::calm);
   walker.tick(3);
   sprite.play("mood", Mood::cross);
-  CHECK(sprite.animator.ticks() == 0);
+  CHECK(sprite.playhead().ticks() == 0);
 }
 
 TEST_CASE("a set by the game's own states remembers the last, and knows no others") {
@@ -183,9 +186,8 @@ TEST_CASE("a set by the game's own states remembers the last, and knows no other
 
 TEST_CASE("rules play sets, and what walks faces where it wants to go") {
   Walker walker("[[rules]]\nclip = \"walk\"\nwhen = [\"speed > 1\"]\n[[rules]]\nclip = \"stand\"\n");
-  auto& body = walker.stage->get<vole::Body>(walker.mouse);
   const auto after = [&](Vec2 velocity) {
-    body.velocity = velocity;
+    walker.moves(velocity);
     walker.tick();
     return walker.sprite().playing_set()->name + " " + walker.key();
   };
@@ -210,7 +212,7 @@ TEST_CASE("a set goes on in a new version of its sheet, or ends with it") {
   walker.tick();
   CHECK(walker.clip() == "walk down");
   CHECK(walker.key() == "down");
-  CHECK(walker.sprite().animator.ticks() == 8);
+  CHECK(walker.sprite().playhead().ticks() == 8);
   walker.reload("[clips.sit]\nframes = [0]\n");
   walker.tick();
   CHECK(walker.clip().empty());
@@ -223,7 +225,7 @@ TEST_CASE("things that turn this way and that allocate nothing") {
   vole::Random chance(3);
   const auto wander = [&](int ticks) {
     for (int i = 0; i < ticks; ++i) {
-      walker.stage->get<vole::Body>(walker.mouse).velocity = {chance.between(-2, 2), chance.between(-2, 2)};
+      walker.moves({chance.within(-2, 2), chance.within(-2, 2)});
       walker.tick();
       walker.drawn();
     }
@@ -244,7 +246,7 @@ TEST_CASE("what is wrong with a set is told at its place") {
           "mouse.sheet.toml:6:21: error: \"don\" is none of the 4 ways of this set; did you mean \"down\"?"));
   CHECK(has(walker.wrong("ways = 4\nrows = { right = 0 }"),
             ":4:7: error: set \"s\" has no clip for \"down\", \"up\"; missing = \"turn\" would rotate"));
-  CHECK(has(walker.wrong("ways = 2\nmissing = \"told\"\nrows = { right = 0 }"), "no clip for \"left\""));
+  CHECK(has(walker.wrong("ways = 2\nmissing = \"error\"\nrows = { right = 0 }"), "no clip for \"left\""));
   CHECK(has(walker.wrong("ways = 3\nrows = { right = 0 }"), "3 ways; a set has 2, 4 or 8"));
   CHECK(has(walker.wrong("ways = 9\nrows = { right = 0 }"), "9 is too large"));
   CHECK(

@@ -1,21 +1,20 @@
 // A stage on which one thing of the kind "mouse" shows a sheet that the test writes: 8 frames of 8 x 8.
 #pragma once
 
-#include <memory>
+#include "test_stage.hpp"
+#include "vole/world/body.hpp"
+#include "vole/world/motion.hpp"
 
-#include "support.hpp"
-#include "vole/app/game.hpp"
-
-struct SheetStage {
+struct SheetStage : TestStage {
   TempFolder folder;
-  vole::Kinds kinds;
-  vole::ComponentTypes types;
-  std::unique_ptr<vole::Catalog> catalog;
-  std::unique_ptr<vole::Stage> stage;
+  vole::Stage* stage = nullptr;
   vole::Entity mouse;
 
+  // `know` tells the game what it has of its own.
   explicit SheetStage(const std::string& sheet, const std::string& other_kinds = {},
-                      const std::string& more_of_mouse = {}) {
+                      const std::string& more_of_mouse = {},
+                      const std::function<void(vole::Game&)>& know = {}) {
+    if (know) know(game);
     write_small_game(folder);
     write_sheet(sheet);
     folder.write("kinds.toml",
@@ -25,13 +24,7 @@ struct SheetStage {
                      .append(other_kinds));
     start();
   }
-  // Begins anew with the files as they are now.
-  void start() {
-    stage.reset();
-    kinds = vole::read_kinds(folder.path());
-    catalog = std::make_unique<vole::Catalog>(folder.path());
-    stage = std::make_unique<vole::Stage>(vole::StageSetting{*catalog, kinds, types, {64, 32}, 60}, 1);
-  }
+  void start() { stage = &TestStage::start(folder); }
   void spawn() { mouse = stage->spawn("mouse", {20, 20}); }
 
   void write_sheet(const std::string& text) {
@@ -44,18 +37,8 @@ struct SheetStage {
     catalog->refresh(report);
     REQUIRE(report.problems().empty());
   }
+  // Moves so, on the ground.
+  void moves(vole::Vec2 velocity) { stage->entities.add(mouse, vole::Motion{velocity}); }
   vole::Sprite& sprite() { return stage->get<vole::Sprite>(mouse); }
-  std::string clip() { return sprite().animator.clip() ? sprite().animator.clip()->name : ""; }
-  void tick(int times = 1) {
-    for (int i = 0; i < times; ++i) {
-      stage->begin_tick({});
-      stage->end_tick();
-    }
-  }
-  vole::PictureItem drawn(std::size_t index = 0) {
-    vole::DrawList list;
-    list.start({64, 32});
-    stage->draw(list, 1);
-    return list.items().at(index).picture;
-  }
+  std::string clip() { return sprite().playhead().clip() ? sprite().playhead().clip()->name : ""; }
 };

@@ -86,7 +86,7 @@ TEST_CASE("a frame without its borders is drawn where the whole one was, flipped
     cut.offset = ink.at;
     cut.alpha = vole::Alpha::opaque;
     const bool flip_x = chance.chance(0.5f), flip_y = chance.chance(0.5f);
-    const float turn = chance.chance(0.5f) ? 0.0f : chance.between(-400, 400);
+    const float turn = chance.chance(0.5f) ? 0.0f : chance.within(-400, 400);
     const Vec2 scale = chance.chance(0.5f) ? Vec2{1, 1} : Vec2{2, 3};
     const auto picture_of = [&](const vole::Frame& frame) {
       return drawn({60, 60}, {0, 0}, [&](DrawList& list, vole::LayerId layer) {
@@ -218,8 +218,7 @@ TEST_CASE("a lantern hangs from the paw: flipped, turned, scaled and frame by fr
   const Entity lantern = stage.first("lantern");
   REQUIRE(lantern);
   const auto hangs_at = [&] {
-    stage.begin_tick({});
-    stage.end_tick();
+    small.tick();
     return stage.get<vole::Pose>(lantern).at;
   };
   // The paw is at 7, 5 and the pivot at 4, 8.
@@ -242,7 +241,7 @@ TEST_CASE("a lantern hangs from the paw: flipped, turned, scaled and frame by fr
   stage.get<vole::Pose>(mouse).before = {0, 20};
   DrawList list;
   list.start({64, 32});
-  stage.draw(list, 0.5f);
+  small.running->draw(list, 0.5f);
   CHECK(list.items()[1].picture.at == Vec2{12 + 32, 15 + 16});
 }
 
@@ -255,9 +254,9 @@ TEST_CASE("what is carried leaves with its carrier, and what was hung by hand st
   CHECK(stage.get<vole::Pose>(spare).at == Vec2{23, 19});
   CHECK(stage.count("lantern") == 2);
   stage.remove(mouse);
-  stage.end_tick();
+  small.tick();
   CHECK(stage.count("lantern") == 1);
-  stage.end_tick();
+  small.tick();
   CHECK(stage.get<vole::Pose>(spare).at == Vec2{23, 19});
   stage.detach(spare);
   CHECK_FALSE(stage.entities.has<vole::Attached>(spare));
@@ -296,12 +295,13 @@ TEST_CASE("who stands lower is drawn over who stands higher, where a layer says 
   small.stage->spawn("mouse", {20, 20});
   DrawList list;
   list.start({64, 32});
-  small.stage->draw(list, 1);
+  small.running->draw(list, 1);
   list.sort();
-  CHECK(list.items().back().picture.picture == small.stage->get<vole::Sprite>(low).sheet->pictures[0].get());
+  CHECK(list.items().back().picture.picture ==
+        small.stage->get<vole::Sprite>(low).sheet()->pictures[0].get());
   // Scenes draw into a level's layer by its name.
-  CHECK(small.stage->layer("things") == 1);
-  CHECK(error_of([&] { small.stage->layer("thngs"); }, small.folder) ==
+  CHECK(small.stage->level().layer("things") == 1);
+  CHECK(error_of([&] { small.stage->level().layer("thngs"); }, small.folder) ==
         "error: no layer \"thngs\" in level \"patch\"; did you mean \"things\"?");
 }
 
@@ -331,7 +331,7 @@ TEST_CASE("a clip of another sheet does not compile, or is told at once") {
   Small small;
   auto& sprite = small.stage->get<vole::Sprite>(small.stage->spawn("mouse", {0, 0}));
   vole::SpriteOf<names::mouse>(sprite).play(names::mouse::clip::run);
-  CHECK(sprite.animator.clip()->name == "run");
+  CHECK(sprite.playhead().clip()->name == "run");
   sprite.play(names::mouse::clip::run);
   CHECK(error_of([&] { sprite.play(names::lantern::clip::glow); }, small.folder) ==
         "error: this sprite shows the sheet \"mouse\", not \"lantern\"; the clip belongs to another sheet");

@@ -3,10 +3,9 @@
 #include <cmath>
 #include <map>
 
-#include "support.hpp"
-#include "vole/app/game.hpp"
+#include "test_stage.hpp"
 #include "vole/physics/sweep.hpp"
-#include "vole/scene/side_mover.hpp"
+#include "vole/scene/side_motion.hpp"
 
 namespace {
 
@@ -16,9 +15,24 @@ using vole::Vec2;
 struct Number {
   int value = 0;
 };
+template <class V>
+void describe(V& v, Number& number) {
+  v.state("value", number.value);
+}
 struct Name {
   std::string text;
 };
+template <class V>
+void describe(V& v, Name& name) {
+  v.state("text", name.text);
+}
+
+vole::ComponentTypes two_types() {
+  vole::ComponentTypes types;
+  types.add<Number>("number");
+  types.add<Name>("name");
+  return types;
+}
 
 // A floor at y = 160, walls at x = 0 and 3200.
 vole::SolidGrid yard() {
@@ -31,11 +45,13 @@ struct Jumper {
   vole::SolidGrid grid = yard();
   vole::SideMover mover;
   vole::Body body;
+  vole::Motion motion;
+  vole::Touching touching;
   vole::Pose pose{{100, 160}, {100, 160}};
   float rate = 60;
 
   void tick(float direction, bool pressed, bool held) {
-    vole::move_sideways(grid, {{direction, 0}, pressed, held}, 1 / rate, mover, body, pose);
+    vole::move_sideways(grid, {{direction, 0}, pressed, held}, 1 / rate, mover, body, motion, touching, pose);
   }
   // Highest point above the floor of a jump that is held for so many ticks.
   float jump_height(int held_ticks) {
@@ -50,33 +66,30 @@ struct Jumper {
 };
 
 // The small game with a stage on it.
-struct Small {
+struct Small : TestStage {
   TempFolder folder;
-  vole::Catalog catalog;
-  vole::Kinds kinds;
-  vole::ComponentTypes types;
-  vole::Controls controls;
+  vole::Stage& stage;
   vole::InputGather gather;
-  vole::Stage stage;
 
-  Small()
-      : catalog((write_small_game(folder), folder.path())),
-        kinds(vole::read_kinds(folder.path())),
-        controls(vole::read_controls(folder.path("controls.toml"))),
-        gather(controls),
-        stage({catalog, kinds, types, {64, 32}, 60}, 1) {}
+  Small() : stage((write_small_game(folder), start(folder))), gather(setting->controls) {}
   void tick() {
-    stage.begin_tick(gather.latch());
-    stage.end_tick();
+    input = gather.latch();
+    TestStage::tick();
   }
   void hold(const char* key, bool down = true) { gather.add({*vole::find_control(key), down ? 1.0f : 0.0f}); }
+  // As a running game takes a changed file.
+  void read_kinds() {
+    kinds = vole::read_kinds(folder.path());
+    compiled->forget();
+  }
 };
 
 }  // namespace
 
 TEST_CASE("entities and components behave as a plain map of maps") {
   vole::Random chance(12);
-  vole::Entities entities;
+  const vole::ComponentTypes types = two_types();
+  vole::Entities entities(types);
   std::map<std::uint32_t, std::pair<std::optional<int>, std::optional<std::string>>> oracle;  // by index
   std::vector<Entity> alive, gone;
   for (int step = 0; step < 20000; ++step) {
@@ -101,16 +114,18 @@ TEST_CASE("entities and components behave as a plain map of maps") {
         if (known.first) REQUIRE(entities.get<Number>(entity).value == *known.first);
         if (!known.second) REQUIRE_THROWS_AS(entities.get<Name>(entity), std::out_of_range);
       } else {
-        entities.destroy(entity);
+        entities.remove(entity);
         oracle.erase(entity.index);
         gone.push_back(entity);
         alive.erase(alive.begin() + static_cast<std::ptrdiff_t>(pick));
       }
     }
+    // Until the sweep what was removed is there, and its index is not given to another.
+    if (chance.chance(0.2f) || step % 500 == 0) entities.sweep();
     if (step % 500 != 0) continue;
     REQUIRE(entities.count() == oracle.size());
     std::size_t both = 0;
-    entities.each<Number, Name>([&](Entity entity, const Number& number, const Name& name) {
+    entities.visit<Number, Name>([&](Entity entity, const Number& number, const Name& name) {
       ++both;
       REQUIRE(number.value == *oracle.at(entity.index).first);
       REQUIRE(name.text == *oracle.at(entity.index).second);
@@ -123,20 +138,60 @@ TEST_CASE("entities and components behave as a plain map of maps") {
   REQUIRE_THROWS_AS(entities.add(gone.front(), Number{}), std::out_of_range);
 }
 
-TEST_CASE("references to components hold while others are added, and the order stays") {
-  vole::Entities entities;
-  const Entity first = entities.create();
-  Number& number = entities.add(first, Number{1});
-  std::vector<Entity> all{first};
-  for (int i = 2; i < 1000; ++i) entities.add(all.emplace_back(entities.create()), Number{i});
-  CHECK(&entities.get<Number>(first) == &number);
-  entities.destroy(all[3]);
-  entities.destroy(all[500]);
-  int last = 0;
-  entities.each<Number>([&](Entity, const Number& n) {
-    REQUIRE(n.value > last);
-    last = n.value;
+TEST_CASE("references hold until the sweep, whatever is added, taken or removed, and the order stays") {
+  const vole::ComponentTypes types = two_types();
+  vole::Entities entities(types);
+  vole::Random chance(4);
+  std::vector<Entity> all;
+  int next = 0;
+  for (int round = 0; round < 50; ++round) {
+    std::vector<std::pair<Number*, int>> held;
+    entities.visit<Number>([&](Entity, Number& number) { held.emplace_back(&number, number.value); });
+    for (int i = 0; i < 60; ++i) {
+      const std::size_t pick = all.empty() ? 0 : chance.below(static_cast<std::uint32_t>(all.size()));
+      if (all.empty() || chance.chance(0.6f))
+        entities.add(all.emplace_back(entities.create()), Number{++next});
+      else if (chance.chance(0.5f))
+        entities.take<Number>(all[pick]);
+      else
+        entities.remove(all[pick]);
+    }
+    for (const auto& [number, value] : held) REQUIRE(number->value == value);
+    entities.sweep();
+    std::erase_if(all, [&](Entity entity) { return !entities.alive(entity); });
+    int last = 0;
+    entities.visit<Number>([&](Entity, const Number& n) {
+      REQUIRE(n.value > last);
+      last = n.value;
+    });
+  }
+}
+
+TEST_CASE("a visit stops at what was there when it began") {
+  const vole::ComponentTypes types = two_types();
+  vole::Entities entities(types);
+  for (int i = 0; i < 100; ++i) entities.add(entities.create(), Number{i});
+  int visited = 0;
+  entities.visit<Number>([&](Entity entity, const Number& number) {
+    ++visited;
+    REQUIRE(visited <= 100);
+    entities.add(entities.create(), Number{number.value});
+    entities.remove(entity);
   });
+  CHECK(visited == 100);
+  entities.sweep();
+  CHECK(entities.count() == 100);
+}
+
+TEST_CASE("a component that the game does not know is refused by its name") {
+  const vole::ComponentTypes types;
+  vole::Entities entities(types);
+  const Entity entity = entities.create();
+  CHECK_THROWS_WITH(entities.add(entity, Number{1}),
+                    Catch::Contains("does not know the component") && Catch::Contains("Number"));
+  vole::ComponentTypes twice = two_types();
+  CHECK_THROWS_AS(twice.add<Number>("numeral"), std::logic_error);
+  CHECK_THROWS_AS(twice.add<Number>("name"), std::logic_error);
 }
 
 TEST_CASE("a jump is as high as its numbers say, and shorter when let go") {
@@ -156,10 +211,10 @@ TEST_CASE("a jump just after the edge or just before landing still counts") {
   const auto jumps_after_edge = [](int late_ticks) {
     Jumper jumper;
     for (int x = 8; x < 200; ++x) jumper.grid.set({x, 10}, false);
-    for (int i = 0; i < 300 && (i < 5 || jumper.body.on_ground); ++i) jumper.tick(1, false, false);
+    for (int i = 0; i < 300 && (i < 5 || jumper.touching.ground); ++i) jumper.tick(1, false, false);
     for (int i = 0; i < late_ticks; ++i) jumper.tick(1, false, false);
     jumper.tick(1, true, true);
-    return jumper.body.velocity.y < -200;
+    return jumper.motion.velocity.y < -200;
   };
   CHECK(jumps_after_edge(0));
   CHECK(jumps_after_edge(4));
@@ -172,7 +227,7 @@ TEST_CASE("a jump just after the edge or just before landing still counts") {
     jumper.tick(0, true, true);
     for (int i = 0; i < 60; ++i) {
       jumper.tick(0, false, true);
-      if (jumper.body.velocity.y < -200) return true;
+      if (jumper.motion.velocity.y < -200) return true;
     }
     return false;
   };
@@ -184,9 +239,9 @@ TEST_CASE("a held button jumps once") {
   Jumper jumper;
   int jumps = 0;
   for (int i = 0; i < 600; ++i) {
-    const bool was_on_ground = jumper.body.on_ground;
+    const bool was_on_ground = jumper.touching.ground;
     jumper.tick(0, i == 20, i >= 20);
-    jumps += was_on_ground && !jumper.body.on_ground;
+    jumps += was_on_ground && !jumper.touching.ground;
   }
   CHECK(jumps == 1);
 }
@@ -196,11 +251,11 @@ TEST_CASE("walking reaches its speed, stops, and is the same at any tick rate") 
     Jumper jumper;
     jumper.rate = rate;
     for (int i = 0; i < static_cast<int>(rate); ++i) jumper.tick(1, false, false);
-    CHECK(jumper.body.velocity.x == 90);
+    CHECK(jumper.motion.velocity.x == 90);
     CHECK(jumper.pose.at.x - 100 == Approx(90 - 90 * 90 / (2 * 600.0f)).margin(2));
     for (int i = 0; i < static_cast<int>(rate); ++i) jumper.tick(0, false, false);
-    CHECK(jumper.body.velocity.x == 0);
-    CHECK(jumper.body.on_ground);
+    CHECK(jumper.motion.velocity.x == 0);
+    CHECK(jumper.touching.ground);
     CHECK(jumper.pose.at.y == 160);
     CHECK_FALSE(jumper.pose.faces_left);
   }
@@ -219,14 +274,14 @@ TEST_CASE("no mover gets into a wall, whatever is asked of it") {
     Jumper jumper;
     for (int y = 0; y < 10; ++y)
       for (int x = 0; x < 200; ++x) jumper.grid.set({x, y}, chance.chance(0.15f));
-    jumper.mover.speed = chance.between(10, 90000);
+    jumper.mover.speed = chance.within(10, 90000);
     jumper.mover.acceleration = 1e6f;
-    jumper.mover.fall_cap = chance.between(100, 90000);
-    jumper.mover.gravity = chance.between(100, 90000);
-    jumper.mover.jump = chance.between(100, 90000);
+    jumper.mover.fall_cap = chance.within(100, 90000);
+    jumper.mover.gravity = chance.within(100, 90000);
+    jumper.mover.jump = chance.within(100, 90000);
     if (jumper.grid.blocks(jumper.body.box(jumper.pose.at))) continue;
     for (int i = 0; i < 300; ++i) {
-      jumper.tick(chance.between(-1.5f, 1.5f), chance.chance(0.1f), chance.chance(0.5f));
+      jumper.tick(chance.within(-1.5f, 1.5f), chance.chance(0.1f), chance.chance(0.5f));
       REQUIRE_FALSE(jumper.grid.blocks(jumper.body.box(jumper.pose.at)));
     }
   }
@@ -241,7 +296,7 @@ TEST_CASE("a level's places come to life by kind, with their own values over it"
   CHECK(small.stage.count("mouse") == 1);
   CHECK(small.stage.count("crumb") == 2);
   std::vector<Vec2> sizes;
-  small.stage.entities.each<vole::Body>([&](Entity, const vole::Body& body) { sizes.push_back(body.size); });
+  small.stage.entities.visit<vole::Body>([&](Entity, const vole::Body& body) { sizes.push_back(body.size); });
   CHECK(sizes == std::vector<Vec2>{{6, 6}, {4, 4}, {2, 3}});
 }
 
@@ -250,7 +305,7 @@ TEST_CASE("what a kind or place gets wrong is told all at once") {
   small.folder.write("kinds.toml",
                      "[mouse]\nsprite = { sheet = \"mose\" }\nbody = { size = [0, 6] }\nbdy = "
                      "{}\n[crumb]\nside_mover = {}\n");
-  small.kinds = vole::read_kinds(small.folder.path());
+  small.read_kinds();
   const std::string message = error_of([&] { small.stage.load_level("patch"); }, small.folder);
   CHECK(message.find("kinds.toml:3:18: error: 0 is too small; the least is 1") != std::string::npos);
   CHECK(message.find("kinds.toml:4:1: error: no component \"bdy\"; did you mean \"body\"?") !=
@@ -261,7 +316,8 @@ TEST_CASE("what a kind or place gets wrong is told all at once") {
               small.stage.spawn("mosue", {0, 0});
             },
             small.folder) == "error: no kind \"mosue\"; did you mean \"mouse\"?");
-  CHECK(error_of([&] { small.stage.when_meet("mouse", "crum", {}); }, small.folder)
+  CHECK(error_of([&] { small.say([](vole::Cues& cues) { cues.when_meet("mouse", "crum", {}); }); },
+                 small.folder)
             .find("did you mean \"crumb\"?") != std::string::npos);
 }
 
@@ -269,10 +325,12 @@ TEST_CASE("two kinds that meet are told of once, until they part") {
   Small small;
   small.stage.load_level("patch");
   int met = 0;
-  small.stage.when_meet("mouse", "crumb", [&](Entity mouse, Entity crumb) {
-    ++met;
-    CHECK(mouse == small.stage.first("mouse"));
-    CHECK(crumb == small.stage.first("crumb"));
+  small.say([&](vole::Cues& cues) {
+    cues.when_meet("mouse", "crumb", [&](vole::Stage& stage, Entity mouse, Entity crumb) {
+      ++met;
+      CHECK(mouse == stage.first("mouse"));
+      CHECK(crumb == stage.first("crumb"));
+    });
   });
   small.hold("key ArrowRight");
   for (int i = 0; i < 600 && small.stage.get<vole::Pose>(small.stage.first("mouse")).at.x < 70; ++i)
@@ -292,13 +350,13 @@ TEST_CASE("what is removed meets nobody and is gone after the tick") {
   small.stage.spawn("mouse", at);
   small.stage.spawn("mouse", at);
   int met = 0;
-  small.stage.when_meet("mouse", "crumb", [&](Entity, Entity other) {
-    ++met;
-    small.stage.remove(other);
-    CHECK(small.stage.entities.alive(other));
-    CHECK(small.stage.count("crumb") == 0);
-    small.stage.when_meet("mouse", "mouse",
-                          [](Entity, Entity) {});  // rules may be added while one is at work
+  small.say([&](vole::Cues& cues) {
+    cues.when_meet("mouse", "crumb", [&](vole::Stage& stage, Entity, Entity other) {
+      ++met;
+      stage.remove(other);
+      CHECK(stage.entities.alive(other));
+      CHECK(stage.count("crumb") == 0);
+    });
   });
   small.tick();
   CHECK(met == 1);
@@ -306,18 +364,18 @@ TEST_CASE("what is removed meets nobody and is gone after the tick") {
   CHECK_FALSE(small.stage.first("crumb"));
 }
 
-TEST_CASE("a sprite goes on with its clip when its sheet is loaded anew") {
+TEST_CASE("a sprite goes on with its clip when its sheet is reloaded") {
   Small small;
   small.stage.load_level("patch");
   for (int i = 0; i < 7; ++i) small.tick();
   small.folder.write("assets/mouse.sheet.toml",
                      "frame = { size = [4, 4] }\n\n[clips.run]\nframes = [9, 10, 11]\nfps = 12\n");
   vole::Report report;
-  small.catalog.refresh(report);
+  small.catalog->refresh(report);
   small.tick();
   const auto& sprite = small.stage.get<vole::Sprite>(small.stage.first("mouse"));
-  CHECK(sprite.animator.clip()->frames[0] == 9);
-  CHECK(sprite.animator.ticks() == 8);
+  CHECK(sprite.playhead().clip()->frames[0] == 9);
+  CHECK(sprite.playhead().ticks() == 8);
   auto& changing = small.stage.get<vole::Sprite>(small.stage.first("mouse"));
   CHECK(error_of([&] { changing.play("rnu"); }, small.folder) ==
         "error: no clip \"rnu\" in \"mouse\"; did you mean \"run\"?");
@@ -335,10 +393,10 @@ TEST_CASE("a layer's picture covers the canvas from side to side, wherever the c
   vole::Random chance(5);
   for (int round = 0; round < 200; ++round) {
     small.stage.camera.bounds = {};
-    small.stage.camera.jump_to({chance.between(-500, 500), 16});
+    small.stage.camera.jump_to({chance.within(-500, 500), 16});
     vole::DrawList list;
     list.start({64, 32});
-    small.stage.draw(list, chance.between(0, 1));
+    small.running->draw(list, chance.within(0, 1));
     std::vector<bool> covered(64, false);
     for (const vole::DrawItem& item : list.items()) {
       if (item.layer != 0) continue;
@@ -371,23 +429,83 @@ TEST_CASE("a sprite's blend comes from its kind, its flash from the game") {
   Small small;
   small.folder.write("kinds.toml",
                      "[glow]\nsprite = { sheet = \"mouse\", blend = \"add\", opacity = 0.5 }\n");
-  small.kinds = vole::read_kinds(small.folder.path());
+  small.read_kinds();
   const Entity glow = small.stage.spawn("glow", {20, 20});
   small.stage.get<vole::Sprite>(glow).flash = {255, 0, 0, 100};
   vole::DrawList list;
   list.start({64, 32});
-  small.stage.draw(list, 1);
+  small.running->draw(list, 1);
   REQUIRE(list.items().size() == 1);
   CHECK(list.items()[0].picture.blend == vole::Blend::add);
   CHECK(list.items()[0].picture.opacity == 0.5f);
   CHECK(list.items()[0].picture.flash == vole::Colour{255, 0, 0, 100});
   small.folder.write("kinds.toml", "[glow]\nsprite = { sheet = \"mouse\", blend = \"ad\" }\n");
-  small.kinds = vole::read_kinds(small.folder.path());
+  small.read_kinds();
   CHECK(error_of(
             [&] {
               small.stage.spawn("glow", {20, 20});
             },
             small.folder) == "kinds.toml:2:37: error: unknown word \"ad\"; did you mean \"add\"?");
+}
+
+TEST_CASE("cells that change are drawn, solid and kept, as if the file had them so") {
+  Small small;
+  small.stage.load_level("patch");
+  vole::LevelNow& level = small.stage.level();
+  const std::vector<std::string> tiles{"", "soil", "grass"};
+  vole::Random chance(14);
+  std::map<std::pair<int, int>, std::string> wanted;
+  for (int y = 0; y < 4; ++y)
+    for (int x = 0; x < 10; ++x) wanted[{x, y}] = std::string(level.tile("ground", {x, y}));
+  const auto written = wanted;
+  for (int round = 0; round < 400; ++round) {
+    const vole::IVec2 cell{static_cast<int>(chance.below(10)), static_cast<int>(chance.below(4))};
+    const std::string& tile = tiles[chance.below(3)];
+    level.put("ground", cell, tile);
+    wanted[{cell.x, cell.y}] = tile;
+    std::size_t changed = 0;
+    for (const auto& [at, name] : wanted) {
+      REQUIRE(level.tile("ground", {at.first, at.second}) == name);
+      REQUIRE(level.solid().solid(at.first, at.second) == (name == "soil"));
+      changed += written.at(at) != name;
+    }
+    REQUIRE(level.changed().size() == changed);
+    if (round % 40 != 0) continue;
+    // The changes go with the state, and come over a reloaded file.
+    vole::RunningScene again(*small.setting, small.game.steps(), small.game.scenes().get("cues"), {}, 1);
+    const vole::StateBytes state = small.state();
+    vole::StateReader in(state);
+    again.read(in);
+    again.bind();
+    for (const auto& [at, name] : wanted)
+      REQUIRE(again.stage().level().tile("ground", {at.first, at.second}) == name);
+    level.bind(*small.catalog);
+    REQUIRE(small.state() == state);
+  }
+  for (const auto& [at, name] : written) level.put("ground", {at.first, at.second}, name);
+  CHECK(level.changed().empty());
+  CHECK(error_of(
+            [&] {
+              level.put("ground", {0, 0}, "sol");
+            },
+            small.folder) == "error: no tile \"sol\" in level \"patch\"; did you mean \"soil\"?");
+  CHECK(error_of(
+            [&] {
+              level.put("ground", {10, 0}, "soil");
+            },
+            small.folder)
+            .find("has no cell 10, 0: it is 10 x 4") != std::string::npos);
+  CHECK(error_of(
+            [&] {
+              level.put("grund", {0, 0}, "soil");
+            },
+            small.folder)
+            .find("no layer \"grund\"") != std::string::npos);
+  // A thing stands on what was put down under it.
+  for (int x = 0; x < 10; ++x) level.put("ground", {x, 2}, "soil");
+  small.stage.get<vole::Pose>(small.stage.first("mouse")).at = {20, 8};
+  for (int i = 0; i < 60; ++i) small.tick();
+  CHECK(small.stage.get<vole::Pose>(small.stage.first("mouse")).at.y == 16);
 }
 
 TEST_CASE("a level without tiles is open on all sides") {

@@ -6,6 +6,8 @@
 #include <cstdio>
 #include <cstdlib>
 
+#include "vole/base/program.hpp"
+
 std::string source_folder() {
   const char* folder = std::getenv("VOLE_SOURCE");
   return folder ? folder : ".";
@@ -59,7 +61,7 @@ void write_small_game(const TempFolder& folder) {
                "frame = { size = [8, 8] }\n\n[tiles.soil]\ncell = [0, 0]\nsolid = "
                "true\n\n[tiles.grass]\ncell = [1, 0]\n");
   folder.write("levels/patch.level.toml",
-               "tileset = \"soil\"\nlegend = { \".\" = \"\", \"#\" = \"soil\", \",\" = \"grass\" }\n\n"
+               "tileset = \"soil\"\nletters = { \".\" = \"\", \"#\" = \"soil\", \",\" = \"grass\" }\n\n"
                "[[layers]]\nname = \"ground\"\nrows = [\n  \"..........\",\n  \"..........\",\n  "
                "\"...,......\",\n  \"##########\",\n]\n\n"
                "[[layers]]\nname = \"things\"\n\n[[places]]\nkind = \"mouse\"\ncell = [1, "
@@ -86,6 +88,10 @@ std::string variable(const char* name) {
 
 Ran vole_in(const TempFolder& folder, const std::string& words) {
   return run_command("cd " + as_word(folder.path()) + " && " + as_word(variable("VOLE_TOOL")) + " " + words);
+}
+
+std::string program_of_test() {
+  return vole::program_path("");
 }
 
 std::string as_word(const std::string& text) {

@@ -63,5 +63,7 @@ Ran run_command(const std::string& command);
 std::string variable(const char* name);
 // Runs `vole` with the rest of the line, in a folder.
 Ran vole_in(const TempFolder& folder, const std::string& words);
+// The path of the program that runs the tests.
+std::string program_of_test();
 // A text as one word of a shell command.
 std::string as_word(const std::string& text);

@@ -22,9 +22,9 @@ SolidGrid random_grid(vole::Random& chance, vole::IVec2 cells, int cell, float s
 
 Rect random_free_box(vole::Random& chance, const SolidGrid& grid) {
   while (true) {
-    const Vec2 size{chance.between(0.5f, 40), chance.between(0.5f, 40)};
-    Rect box{vole::on_lattice({chance.between(-30, static_cast<float>(grid.size().x)),
-                               chance.between(-30, static_cast<float>(grid.size().y))}),
+    const Vec2 size{chance.within(0.5f, 40), chance.within(0.5f, 40)};
+    Rect box{vole::on_lattice({chance.within(-30, static_cast<float>(grid.size().x)),
+                               chance.within(-30, static_cast<float>(grid.size().y))}),
              vole::on_lattice(size)};
     // Now and then flush with the lines of the grid, as bodies at rest are.
     if (chance.chance(0.4f)) box.at.y = std::floor(box.at.y / 16) * 16 + 16 - box.size.y;
@@ -54,7 +54,7 @@ double first_overlap(const SolidGrid& grid, const Rect& box, Vec2 motion) {
 
 Vec2 random_motion(vole::Random& chance) {
   const float reach = chance.chance(0.5f) ? 24.0f : 1600.0f;  // 1600: a hundred tiles in one tick
-  Vec2 motion{chance.between(-reach, reach), chance.between(-reach, reach)};
+  Vec2 motion{chance.within(-reach, reach), chance.within(-reach, reach)};
   if (chance.chance(0.2f)) motion.x = 0;
   if (chance.chance(0.2f)) motion.y = 0;
   if (chance.chance(0.1f)) motion.y = motion.x;  // through the corners of cells
@@ -68,7 +68,7 @@ TEST_CASE("a swept box stops where tiny steps first meet something, at any speed
   int hits = 0;
   int grazed = 0;
   for (int round = 0; round < 6000; ++round) {
-    const SolidGrid grid = random_grid(chance, {24, 18}, 16, chance.between(0.02f, 0.3f));
+    const SolidGrid grid = random_grid(chance, {24, 18}, 16, chance.within(0.02f, 0.3f));
     const Rect box = random_free_box(chance, grid);
     const Vec2 motion = random_motion(chance);
     const vole::Contact contact = vole::sweep_box(grid, box, motion);
@@ -136,10 +136,10 @@ TEST_CASE("no seam between tiles is felt by a body that slides over them") {
   SolidGrid floor({200, 4}, 16);
   for (int x = 0; x < 200; ++x) floor.set({x, 2}, true);
   for (int round = 0; round < 2000; ++round) {
-    const Vec2 size = vole::on_lattice({chance.between(1, 30), chance.between(1, 30)});
-    const Rect box{{vole::on_lattice({chance.between(100, 1000), 0}).x, 32 - size.y}, size};
+    const Vec2 size = vole::on_lattice({chance.within(1, 30), chance.within(1, 30)});
+    const Rect box{{vole::on_lattice({chance.within(100, 1000), 0}).x, 32 - size.y}, size};
     // Pressed down while moving along, as gravity does.
-    const Vec2 motion = vole::on_lattice({chance.between(-90, 1600), chance.between(0, 40)});
+    const Vec2 motion = vole::on_lattice({chance.within(-90, 1600), chance.within(0, 40)});
     const vole::Moved moved = vole::move_box(floor, box, motion);
     REQUIRE(moved.at == Vec2{box.at.x + motion.x, 32 - size.y});
     REQUIRE_FALSE(moved.left);

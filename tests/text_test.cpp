@@ -147,7 +147,7 @@ TEST_CASE("outline and shadow lie below the letters, in their own colours") {
 }
 
 TEST_CASE("runs of colour reach from their letter to the next run, over blanks and broken lines") {
-  vole::ColouredText text;
+  vole::TextRuns text;
   text.add("l").add("l ll", gold).add("l", soil);
   CHECK(text.text() == "ll lll");
   const Font& font = vole::plain_font();
@@ -220,9 +220,9 @@ TEST_CASE("a label lays its text out when a value changes, and only then") {
 
 TEST_CASE("a TrueType font is cut at any size, with its kerning") {
   const vole::Bytes bytes = vole::read_bytes(truetype_path(), 1 << 20);
-  const vole::Place place = vole::Place::whole_file("hedgerow.ttf");
+  const vole::FilePosition where = vole::FilePosition::whole_file("hedgerow.ttf");
   for (const int size : {8, 13, 24, 64, 200}) {
-    const Font font(vole::cut_truetype(bytes, {size, true, ""}, place));
+    const Font font(vole::cut_truetype(bytes, {size, true, ""}, where));
     CHECK(font.line_height() == size);
     const vole::Glyph* const letter = font.glyph(U'H');
     REQUIRE(letter != nullptr);
@@ -235,15 +235,15 @@ TEST_CASE("a TrueType font is cut at any size, with its kerning") {
       CHECK(glyph.frame.offset.y + glyph.frame.area.size.y <= size + 1);
     }
   }
-  const Font large(vole::cut_truetype(bytes, {64, true, ""}, place));
+  const Font large(vole::cut_truetype(bytes, {64, true, ""}, where));
   CHECK(large.step(U'A', U'V') < large.advance(U'A'));
   CHECK(large.step(U'H', U'H') == large.advance(U'H'));
-  const vole::FontParts sharp = vole::cut_truetype(bytes, {24, false, ""}, place);
+  const vole::FontParts sharp = vole::cut_truetype(bytes, {24, false, ""}, where);
   for (const auto& picture : sharp.pictures)
     CHECK(picture->alpha_of(picture->area()) != vole::Alpha::blended);
 }
 
-TEST_CASE("what is no font, or half of one, is refused and not read past its end") {
+TEST_CASE("what is not a font, or half of one, is refused and not read past its end") {
   TempFolder folder;
   folder.write("assets/a.font.toml", "file = \"a.ttf\"\nsize = 16\n");
   const auto refused = [&](std::string_view bytes) {
@@ -252,7 +252,7 @@ TEST_CASE("what is no font, or half of one, is refused and not read past its end
   };
   CHECK(refused("") ==
         "assets/a.ttf: error: is a broken font: the file is empty; download or export it once more");
-  CHECK(refused("This is a text and no font.") == "assets/a.ttf: error: is no TrueType font");
+  CHECK(refused("This is a text and no font.") == "assets/a.ttf: error: is not a TrueType font");
   CHECK(refused("OTTO and so on and so on") ==
         "assets/a.ttf: error: has PostScript outlines, which are not read; use the .ttf version of the font");
   const vole::Bytes good = vole::read_bytes(truetype_path(), 1 << 20);

@@ -92,7 +92,7 @@ TEST_CASE("check tells all that is wrong in one pass, each at its place") {
         "./controls.toml:2:9: error: no control \"key Spce\"; did you mean \"key Space\"?",
         "./kinds.toml:4:1: error: no component \"side_movr\"; did you mean \"side_mover\"?",
         "./assets/mouse.sheet.toml:9:11: error: clip \"idle\" names frame 30, but \"mouse\" has 8 frames",
-        "./levels/patch.level.toml:9:10: error: the legend has no \"X\"",
+        "./levels/patch.level.toml:9:10: error: no letter \"X\" in [letters]",
         "./assets/torn.png: error: is cut off: the PNG header is not complete",
         "./assets/loose.tileset.toml:1:9: error: a table wanted here, not the number 3"}) {
     CAPTURE(wanted);

@@ -67,7 +67,7 @@ TEST_CASE("a track goes through its keyframes, whatever lies between") {
     const auto count = 2 + chance.below(5);
     for (std::uint32_t i = 0; i < count; ++i) {
       track.offset.push_back(
-          {at, {chance.between(-9, 9), chance.between(-9, 9)}, static_cast<Ease>(chance.below(17))});
+          {at, {chance.within(-9, 9), chance.within(-9, 9)}, static_cast<Ease>(chance.below(17))});
       at += 50'000 * (1 + chance.below(20));
     }
     for (const auto& key : track.offset) REQUIRE(near(track.at(key.at / 50'000 * 3, 60).offset, key.value));
@@ -96,7 +96,7 @@ TEST_CASE("a track leaves nothing behind, whenever it is stopped, changed or lef
   for (int round = 0; round < 3000; ++round) {
     switch (chance.below(9)) {
       case 0:
-        small.sprite().play_track("bob", chance.between(0, 2));
+        small.sprite().play_track("bob", chance.within(0, 2));
         break;
       case 1:
         small.sprite().play_track("spin");
@@ -192,14 +192,21 @@ TEST_CASE("what is wrong with a track is told at its place") {
             "1:41: error: no track \"bob\""));
 }
 
-TEST_CASE("a tween brings a field to each value in its time, then calls once") {
+TEST_CASE("a tween brings a field to each value in its time, then tells a name once") {
   Small small;
   auto& sprite = small.sprite();
   int called = 0;
+  small.say([&](vole::Cues& cues) {
+    cues.when_told("shown", [&](vole::Stage&, Entity entity) {
+      CHECK(entity == small.mouse);
+      ++called;
+    });
+    cues.when_told("wrong", [&](vole::Stage&) { called = 100; });
+  });
   small.stage->tween(small.mouse, &vole::Sprite::opacity)
       .to(0, 0.5f)
       .then(1, 0.1f, Ease::quad_out)
-      .finally([&] { ++called; });
+      .then_tell("shown");
   small.stage->tween(small.mouse, &vole::Sprite::tint).to({0, 0, 0, 255}, 1);
   small.stage->tween(small.mouse, &vole::Sprite::scale).to({3, 1}, 0.2f, Ease::back_out);
   small.tick(15);
@@ -215,28 +222,55 @@ TEST_CASE("a tween brings a field to each value in its time, then calls once") {
   small.tick(30);
   CHECK(called == 1);
   CHECK(sprite.tint == vole::Colour{0, 0, 0, 255});
-  // The newer one of the same field wins; one goes with its thing, and never calls.
-  small.stage->tween(small.mouse, &vole::Sprite::rotation).to(100, 1).finally([&] { called = 100; });
+  // The newer one of the same field wins; one goes with its thing, and tells nothing.
+  small.stage->tween(small.mouse, &vole::Sprite::rotation).to(100, 1).then_tell("wrong");
   small.tick(10);
   small.stage->tween(small.mouse, &vole::Sprite::rotation).to(0, 0.1f);
   small.tick(10);
   CHECK(sprite.rotation == 0);
-  small.stage->tween(small.mouse, &vole::Sprite::depth).to(5, 1).finally([&] { called = 100; });
+  small.stage->tween(small.mouse, &vole::Sprite::depth).to(5, 1).then_tell("wrong");
   small.stage->remove(small.mouse);
   small.tick(100);
   CHECK(called == 1);
+  CHECK(small.running->world().tweens.empty());
 }
 
-TEST_CASE("the ending of a tween may begin another, and ten thousand run side by side") {
+namespace {
+
+struct Undescribed {
+  float hidden = 0;
+  float seen = 0;
+};
+template <class V>
+void describe(V& v, Undescribed& u) {
+  v("seen", u.seen);
+}
+
+}  // namespace
+
+TEST_CASE("a tween that cannot be is refused") {
+  Small small;
+  small.say([](vole::Cues& cues) { cues.when_told("done", [](vole::Stage&) {}); });
+  CHECK(has(error_of([&] { small.stage->tween(small.mouse, &Undescribed::seen); }, small.folder),
+            "a component that the game does not know"));
+  small.game.knows<Undescribed>("undescribed");
+  CHECK(has(error_of([&] { small.stage->tween(small.mouse, &Undescribed::hidden); }, small.folder),
+            "a field of \"undescribed\" that is not described"));
+  CHECK(error_of([&] { small.stage->tell("dnoe"); }, small.folder) ==
+        "error: no cue for when \"dnoe\" is told; did you mean \"done\"?");
+  CHECK(error_of([&] { small.stage->after(1, "dnoe"); }, small.folder) ==
+        "error: no cue for when \"dnoe\" is told; did you mean \"done\"?");
+}
+
+TEST_CASE("what the end of a tween tells may begin another, and hundreds run side by side") {
   Small small;
   int laps = 0;
-  std::function<void()> again = [&] {
+  const auto lap = [&](vole::Stage& stage) {
     ++laps;
-    small.stage->tween(small.mouse, &vole::Sprite::rotation)
-        .to(static_cast<float>(laps), 0.05f)
-        .finally(again);
+    stage.tween(small.mouse, &vole::Sprite::rotation).to(static_cast<float>(laps), 0.05f).then_tell("lap");
   };
-  again();
+  small.say([&](vole::Cues& cues) { cues.when_told("lap", lap); });
+  lap(*small.stage);
   small.tick(31);
   CHECK(laps == 1 + 31 / 3);
   std::vector<Entity> crumbs;
@@ -259,10 +293,10 @@ TEST_CASE("a hit that is felt: all stand still for so long, and go on as they we
   CHECK(small.stage->frozen());
   small.tick(6);
   CHECK(small.sprite().opacity == opacity);
-  CHECK(small.sprite().animator.ticks() == 10);
+  CHECK(small.sprite().playhead().ticks() == 10);
   CHECK_FALSE(small.stage->frozen());
   small.tick();
-  CHECK(small.sprite().animator.ticks() == 11);
+  CHECK(small.sprite().playhead().ticks() == 11);
 }
 
 TEST_CASE("sprites that play clips, rules, tracks and tweens allocate nothing in a steady frame") {
@@ -275,7 +309,7 @@ TEST_CASE("sprites that play clips, rules, tracks and tweens allocate nothing in
   const auto frame = [&] {
     small.tick();
     list.start({64, 32});
-    small.stage->draw(list, 1);
+    small.running->draw(list, 1);
     list.sort();
   };
   for (int i = 0; i < 10; ++i) frame();

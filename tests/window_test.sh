@@ -13,7 +13,7 @@ cp -r "$folder/game.toml" "$folder/controls.toml" "$folder/kinds.toml" "$folder/
 cp "$program" "$work/allotment"
 game=$work/allotment
 {
-  printf 'sky = "#2d2b45"\ntileset = "earth"\nlegend = { "." = "", "T" = "turf" }\n[[layers]]\nname = "sky"\npicture = "sky"\nparallax = [0, 0]\n'
+  printf 'sky = "#2d2b45"\ntileset = "earth"\nletters = { "." = "", "T" = "turf" }\n[[layers]]\nname = "sky"\npicture = "sky"\nparallax = [0, 0]\n'
   printf '[[layers]]\nname = "ground"\nrows = [\n'
   for row in 1 2 3 4 5 6 7 8 9 10 11; do printf '  "........................",\n'; done
   printf '  "TTTTTTTTTTTTTTTTTTTTTTTT",\n]\n[[layers]]\nname = "things"\n'

@@ -9,7 +9,7 @@
 namespace paint {
 
 using vole::Error;
-using vole::Place;
+using vole::FilePosition;
 
 namespace {
 
@@ -39,7 +39,7 @@ Colour ink(char letter) {
   if (letter == '.') return vole::clear;
   for (const auto& [key, text] : palette)
     if (key == letter) return *vole::parse_colour(text);
-  throw Error(Place{}, fmt::format("the palette has no '{}'", letter));
+  throw Error(FilePosition{}, fmt::format("the palette has no '{}'", letter));
 }
 
 Grid read_grid(const std::string& path) {
@@ -59,13 +59,13 @@ Grid read_grid(const std::string& path) {
       in_cell = true;
       grid.cells.back().push_back(line);
       if (line.size() != grid.cells.front().front().size())
-        throw Error(Place::whole_file(path),
+        throw Error(FilePosition::whole_file(path),
                     fmt::format("cell {} has a row of {}: {}", grid.cells.size(), line.size(), line));
     }
   }
   for (const auto& cell : grid.cells)
     if (cell.size() != grid.cells.front().size())
-      throw Error(Place::whole_file(path),
+      throw Error(FilePosition::whole_file(path),
                   fmt::format("a cell has {} rows, the first {}", cell.size(), grid.cells.front().size()));
   return grid;
 }

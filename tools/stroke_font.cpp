@@ -48,7 +48,7 @@ StrokeLetter read_letter(const std::string& line) {
       else if (numbers.size() == 2)
         points.push_back({numbers[0], numbers[1]});
       else
-        throw vole::Error(vole::Place{},
+        throw vole::Error(vole::FilePosition{},
                           fmt::format("letter {}: \"{}\" is no point and no arc", line[0], word));
     }
     letter.strokes.push_back(std::move(points));

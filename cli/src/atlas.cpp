@@ -12,19 +12,21 @@
 #include "names_header.hpp"
 #include "progress.hpp"
 #include "vole/base/node.hpp"
+#include "vole/base/reading.hpp"
+#include "vole/base/writing.hpp"
 
 namespace {
 
 using vole::Catalog;
 using vole::Error;
+using vole::FilePosition;
 using vole::Node;
-using vole::Place;
 
 // The catalog of a game's folder, or of a folder that holds nothing but assets.
 class SourceFolder {
  public:
   explicit SourceFolder(const std::string& folder) {
-    if (!vole::folder_exists(folder)) throw Error(Place::whole_file(folder), "no such folder");
+    if (!vole::folder_exists(folder)) throw Error(FilePosition::whole_file(folder), "no such folder");
     const std::filesystem::path whole =
         std::filesystem::absolute(folder + "/").lexically_normal().parent_path();
     const std::string above = whole.parent_path().generic_string();
@@ -159,7 +161,7 @@ void write_atlas(Catalog& catalog, const AtlasOptions& options) {
     }
   }
   report.throw_if_errors();
-  if (sheets.empty()) throw Error(Place::whole_file(options.folder), "holds no picture to pack");
+  if (sheets.empty()) throw Error(FilePosition::whole_file(options.folder), "holds no picture to pack");
   pages.lay_out(options.page);
   Progress writing("writing pages", pages.pages().size());
   const std::string file = vole::join_path(options.output, options.name + ".atlas.toml");

@@ -65,7 +65,7 @@ std::size_t AtlasPages::add(const Image& picture, const IRect& area) {
 }
 
 void AtlasPages::lay_out(int largest_side) {
-  // In an order that the pixels alone decide, so that the pages do not hang on what was added first.
+  // In an order that the pixels alone decide, so that the pages do not depend on what was added first.
   std::vector<IVec2> sizes;
   std::vector<std::size_t> order;
   for (const auto& [key, index] : by_pixels_) {

@@ -15,8 +15,8 @@
 #include "vole/input/recording.hpp"
 #include "vole/level/kinds.hpp"
 #include "vole/level/level.hpp"
-#include "vole/scene/component_types.hpp"
-#include "vole/scene/components.hpp"
+#include "vole/world/compiled_kinds.hpp"
+#include "vole/world/person.hpp"
 
 namespace {
 
@@ -62,8 +62,8 @@ class Checker {
 
  private:
   static std::tuple<std::string, int, int> key(const Problem& problem) {
-    return {problem.place.file ? *problem.place.file : std::string(), problem.place.line,
-            problem.place.column};
+    return {problem.where.file ? *problem.where.file : std::string(), problem.where.line,
+            problem.where.column};
   }
 
   template <class Work>
@@ -87,7 +87,7 @@ class Checker {
         } catch (const Error& error) {
           const bool missing = !vole::file_exists(vole::join_path(root_, project.icon.value));
           if (!missing) throw;
-          throw Error(project.icon.place, fmt::format("no file \"{}\"", project.icon.value),
+          throw Error(project.icon.where, fmt::format("no file \"{}\"", project.icon.value),
                       error.problems()[0].hint);
         }
       });
@@ -128,15 +128,15 @@ class Checker {
     vole::AssetGroups every = project_.assets;
     // A scene that needs every group brings them all to light.
     every.scenes.push_back({"", {}, {}});
-    for (const auto& group : every.groups) every.scenes.back().value.push_back({group.name, group.place});
+    for (const auto& group : every.groups) every.scenes.back().value.push_back({group.name, group.where});
     for (const vole::WantedAsset& wanted : vole::wanted_by_scene(every, "", catalog_))
-      named_.insert(fmt::format("{} {}", wanted.sort, wanted.name));
+      named_.insert(fmt::format("{} {}", wanted.type, wanted.name));
   }
 
   void check_kinds() {
     kinds_ = vole::read_kinds(root_);
     files_ += static_cast<int>(kinds_.files.size());
-    for (const auto& kind : kinds_.all) check_thing(kind.value, nullptr);
+    for (const auto& kind : kinds_.all) check_thing(kind.name, kind.value, nullptr);
   }
 
   void check_levels() {
@@ -145,14 +145,14 @@ class Checker {
       try {
         level = catalog_.get<vole::Level>(name);
       } catch (const Error&) {
-        continue;  // told of already
+        continue;  // reported already
       }
       for (const vole::LevelPlace& place : level->places) {
         if (!kinds_.has(place.kind) && !kinds_known()) continue;
         attempt([&] {
-          Node thing = kinds_.kind(place.kind, place.place);
+          Node thing = kinds_.kind(place.kind, place.where);
           thing.merge(place.over);
-          check_thing(thing, &*level);
+          check_thing(place.kind, thing, &*level);
         });
       }
     }
@@ -163,83 +163,28 @@ class Checker {
     return !kinds_.files.empty() || !vole::file_exists(vole::join_path(root_, "kinds.toml"));
   }
 
-  // The game's own components are known only to the game, which checks them when it starts; a name close to
-  // one of the library's is taken for a mistyped one.
-  void check_thing(const Node& thing, const vole::Level* level) {
-    for (const Node::Entry& entry : thing.entries) {
-      const auto* type = types_.find(entry.key);
-      if (!type) {
-        const std::string nearest = vole::nearest_name(entry.key, types_.names());
-        if (!nearest.empty())
-          report_.error(entry.place, fmt::format("no component \"{}\"", entry.key),
-                        fmt::format("did you mean \"{}\"?", nearest));
-        continue;
-      }
-      const vole::Entity entity = entities_.create();
-      type->attach(entry.value, entities_, entity, report_);
-      if (const auto* sprite = entities_.find<vole::Sprite>(entity)) check_sprite(*sprite, level);
-      if (const auto* carries = entities_.find<vole::Carries>(entity)) check_carried(thing, *carries);
-      if (const auto* person = entities_.find<vole::Person>(entity)) check_person(*person);
-      entities_.destroy(entity);
-    }
-  }
-
-  void check_sprite(const vole::Sprite& sprite, const vole::Level* level) {
-    if (sprite.sheet_name.value.empty()) return;
+  // As bringing it to life would find it. The game's own components are known only to the game, which checks
+  // them when it starts.
+  void check_thing(const std::string& kind, const Node& thing, const vole::Level* level) {
+    const vole::KindCompiler compiler{kinds_, {catalog_, types_, own_tracks_, vole::UnknownComponents::skip}};
+    const auto compiled = compiler.compile(kind, thing, report_);
+    for (const vole::CompiledKind::Part& part : compiled->parts)
+      if (part.type == types_.of<vole::Person>())
+        check_person(*static_cast<const vole::Person*>(part.component.get()));
+    if (!compiled->sprite) return;
+    const vole::Sprite& sprite = *compiled->sprite;
     named_.insert("sheet " + sprite.sheet_name.value);
     named_.insert("clip " + sprite.first_clip.value);
-    std::optional<vole::Asset<vole::Sheet>> sheet;
-    if (catalog_.has<vole::Sheet>(sprite.sheet_name.value)) {
-      try {
-        sheet = catalog_.get<vole::Sheet>(sprite.sheet_name.value);
-      } catch (const Error&) {
-        return;  // told of already
-      }
-    }
     attempt([&] {
-      if (!sheet) catalog_.get<vole::Sheet>(sprite.sheet_name.value, sprite.sheet_name.place);
-      if (!sprite.first_clip.value.empty())
-        (*sheet)->expect_played(sprite.first_clip.value, sprite.first_clip.place);
-      if (!sprite.frame_name.value.empty()) (*sheet)->frame(sprite.frame_name.value, sprite.frame_name.place);
+      if (level) level->layer(sprite.layer_name.value, sprite.layer_name.where);
     });
-    if (sheet) types_.check_tracks(**sheet, vole::ComponentTypes::Unknown::pass, report_);
-    attempt([&] {
-      if (level) level->layer(sprite.layer_name.value, sprite.layer_name.place);
-    });
-  }
-
-  // The points must be on the sheet of the thing that carries, and nothing may come to carry itself.
-  void check_carried(const Node& thing, const vole::Carries& carries) {
-    const Node* sprite = thing.find("sprite");
-    const Node* sheet_name = sprite ? sprite->find("sheet") : nullptr;
-    for (const auto& item : carries.things) {
-      attempt([&] {
-        kinds_.kind(item.value.value, item.value.place);
-        std::vector<std::string> above;
-        follow_carried(item.value.value, item.value.place, above);
-        if (sheet_name && catalog_.has<vole::Sheet>(sheet_name->text))
-          catalog_.get<vole::Sheet>(sheet_name->text)->point(item.name, item.place);
-      });
-    }
-  }
-
-  void follow_carried(const std::string& kind, const vole::Place& place, std::vector<std::string>& above) {
-    if (std::find(above.begin(), above.end(), kind) != above.end())
-      throw Error(place, fmt::format("\"{}\" carries something that carries it", kind),
-                  "take one of them out of the ring");
-    if (!kinds_.has(kind)) return;  // told where it is named
-    above.push_back(kind);
-    if (const Node* written = kinds_.kind(kind).find("carries");
-        written && written->type == Node::Type::table)
-      for (const Node::Entry& entry : written->entries) follow_carried(entry.value.text, place, above);
-    above.pop_back();
   }
 
   void check_person(const vole::Person& person) {
     const auto known = [this](const auto& things, const auto& written, std::string_view sort) {
       const auto names = vole::names_of(things);
       if (std::find(names.begin(), names.end(), written.value) == names.end())
-        report_.error(written.place, fmt::format("no {} \"{}\" in controls.toml", sort, written.value),
+        report_.error(written.where, fmt::format("no {} \"{}\" in controls.toml", sort, written.value),
                       vole::did_you_mean(written.value, names));
     };
     known(controls_.axes, person.walk, "axis");
@@ -257,7 +202,7 @@ class Checker {
         const vole::Recording recording = vole::read_recording(file);
         if (!id_.empty() && recording.game != id_)
           throw Error(
-              vole::Place::whole_file(file),
+              vole::FilePosition::whole_file(file),
               fmt::format("is a recording of the game \"{}\", and this is \"{}\"", recording.game, id_));
         const vole::InputReader reader(recording, controls_);
       });
@@ -273,16 +218,16 @@ class Checker {
   vole::Controls controls_;
   vole::Kinds kinds_;
   vole::ComponentTypes types_;
-  vole::Entities entities_;
+  const std::vector<const vole::Track*> own_tracks_;
   Report report_;
   int files_ = 0;
 };
 
 nlohmann::json to_json(const Finding& finding) {
   const Problem& problem = finding.problem;
-  return {{"file", problem.place.file ? *problem.place.file : std::string()},
-          {"line", problem.place.line},
-          {"column", problem.place.column},
+  return {{"file", problem.where.file ? *problem.where.file : std::string()},
+          {"line", problem.where.line},
+          {"column", problem.where.column},
           {"severity", problem.severity == vole::Severity::error ? "error" : "warning"},
           {"message", problem.text},
           {"hint", problem.hint},
@@ -293,7 +238,7 @@ nlohmann::json to_json(const Finding& finding) {
 
 int check(const CheckOptions& options) {
   if (!vole::folder_exists(options.folder))
-    throw Error(vole::Place::whole_file(options.folder), "no such folder");
+    throw Error(vole::FilePosition::whole_file(options.folder), "no such folder");
   Checker checker(options.folder);
   checker.check_all();
   const std::vector<Finding> findings = checker.findings();

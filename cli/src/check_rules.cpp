@@ -14,14 +14,15 @@
 #include "vole/asset/font.hpp"
 #include "vole/base/check_notes.hpp"
 #include "vole/base/names.hpp"
+#include "vole/base/reading.hpp"
 #include "vole/level/level.hpp"
-#include "vole/scene/components.hpp"
+#include "vole/world/sprite.hpp"
 
 namespace {
 
 using vole::Catalog;
 using vole::Error;
-using vole::Place;
+using vole::FilePosition;
 using vole::Severity;
 
 const std::vector<std::string> all_rules{"unused-file", "uneven-frames", "empty-frame", "hidden-name",
@@ -94,11 +95,12 @@ class RuleChecker {
 
  private:
   void add(const std::string& rule, const std::string& file, std::string text, std::string hint = {},
-           const Place& place = {}) {
+           const FilePosition& where = {}) {
     if (allowances_.allowed(file, rule)) return;
     Finding finding;
     finding.rule = rule;
-    finding.problem.place = place.file ? place : Place::whole_file(vole::join_path(catalog_.root(), file));
+    finding.problem.where =
+        where.file ? where : FilePosition::whole_file(vole::join_path(catalog_.root(), file));
     finding.problem.severity = Severity::warning;
     finding.problem.text = std::move(text);
     finding.problem.hint = std::move(hint);
@@ -124,7 +126,7 @@ class RuleChecker {
   void use_mentioned(const Sources& sources, std::string_view scope, std::set<std::string>& used) {
     for (const std::string& name : catalog_.names<T>())
       if (sources.mention(scope, name) ||
-          named_.count(fmt::format("{} {}", vole::AssetSort<T>::word, name)) != 0)
+          named_.count(fmt::format("{} {}", vole::AssetType<T>::word, name)) != 0)
         use<T>(name, used);
   }
 
@@ -149,7 +151,7 @@ class RuleChecker {
     }
   }
 
-  // A file of an asset that cannot be loaded is told of already.
+  // A file of an asset that cannot be loaded is reported already.
   bool is_broken(const std::string& file) {
     const auto breaks = [&]<class T>(T*, std::string_view folder, std::string_view ending) {
       if (!file.starts_with(folder) || !file.ends_with(ending)) return false;
@@ -236,7 +238,7 @@ class RuleChecker {
                           name, name),
               "name one of them otherwise");
       }
-      for (const std::string& packed : vole::AssetSort<vole::Sheet>::packed_names(catalog_))
+      for (const std::string& packed : vole::AssetType<vole::Sheet>::packed_names(catalog_))
         if (packed == name)
           add("hidden-name", exists(file) ? file : picture,
               fmt::format("hides the sheet \"{}\" of an atlas", name),
@@ -350,7 +352,7 @@ class RuleChecker {
     const std::vector<std::string> reasons = why_rules_are_dead(sheet.rules);
     for (std::size_t i = 0; i < reasons.size(); ++i)
       if (!reasons[i].empty())
-        add("dead-rule", file, "this rule can never win: " + reasons[i], "", sheet.rules.rules()[i].place);
+        add("dead-rule", file, "this rule can never win: " + reasons[i], "", sheet.rules.rules()[i].where);
   }
 
   void find_unset_facts(const vole::Sheet& sheet, const std::string& file) {
@@ -363,13 +365,13 @@ class RuleChecker {
           return sheet.rules.facts()[condition.fact] == fact;
         });
       };
-      const vole::Place& place = std::find_if(rules.begin(), rules.end(), asks)->place;
+      const vole::FilePosition& where = std::find_if(rules.begin(), rules.end(), asks)->where;
       const auto names = enum_names(vole::FactSource::game);
       std::vector<std::string> own(names.begin() + 1, names.end());
       const std::string near = vole::nearest_name(fact, own);
       add("unset-fact", file, fmt::format("nobody sets the fact \"{}\" that this rule asks for", fact),
           near.empty() ? "a game sets one with Sprite::set_fact" : fmt::format("did you mean \"{}\"?", near),
-          place);
+          where);
     }
   }
 
@@ -458,7 +460,7 @@ Allowances::Allowances(std::string root, const vole::Project& project, vole::Rep
   }
   for (const auto& file : project.check.files) {
     if (!vole::file_exists(vole::join_path(root_, file.name)))
-      report_.error(file.place, fmt::format("no file \"{}\"", file.name));
+      report_.error(file.where, fmt::format("no file \"{}\"", file.name));
     for (const auto& item : file.value) {
       check_item(item);
       said_by_project_[file.name].insert(item.name);
@@ -468,10 +470,10 @@ Allowances::Allowances(std::string root, const vole::Project& project, vole::Rep
 
 void Allowances::check_item(const vole::NamedItem<vole::Located<std::string>>& item) {
   if (std::find(all_rules.begin(), all_rules.end(), item.name) == all_rules.end())
-    report_.error(item.place, fmt::format("no rule \"{}\"", item.name),
+    report_.error(item.where, fmt::format("no rule \"{}\"", item.name),
                   vole::did_you_mean(item.name, all_rules));
   if (item.value.value.empty())
-    report_.error(item.value.place, fmt::format("why \"{}\" is allowed is missing", item.name),
+    report_.error(item.value.where, fmt::format("why \"{}\" is allowed is missing", item.name),
                   "say it for the next one who reads this");
 }
 

@@ -5,7 +5,7 @@
 #include <algorithm>
 #include <set>
 
-#include "vole/scene/components.hpp"
+#include "vole/world/sprite.hpp"
 
 namespace {
 

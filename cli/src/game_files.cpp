@@ -5,6 +5,7 @@
 #include "vole/app/project.hpp"
 #include "vole/asset/atlas.hpp"
 #include "vole/base/node.hpp"
+#include "vole/base/reading.hpp"
 #include "vole/level/tileset.hpp"
 
 namespace {
@@ -24,7 +25,7 @@ void each_picture_named(const Node& root, const Visit& visit) {
 template <class T>
 void add_pictures_of(Catalog& catalog, bool own_name_too, std::set<std::string>& pictures) {
   for (const std::string& name : catalog.loose_names<T>()) {
-    const std::string file = catalog.asset_path(name + std::string(vole::AssetSort<T>::ending));
+    const std::string file = catalog.asset_path(name + std::string(vole::AssetType<T>::ending));
     if (!vole::file_exists(file)) continue;
     try {
       const Node root = vole::read_toml(file);

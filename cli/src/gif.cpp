@@ -94,7 +94,8 @@ class Writer {
   }
   [[noreturn]] static void fail(int error) {
     const char* const text = GifErrorString(error);
-    throw vole::Error(vole::Place{}, std::string("cannot make a GIF: ") + (text ? text : "unknown reason"));
+    throw vole::Error(vole::FilePosition{},
+                      std::string("cannot make a GIF: ") + (text ? text : "unknown reason"));
   }
 
   vole::IVec2 size_;
@@ -124,7 +125,7 @@ void add_with_own_palette(Writer& writer, const Image& image, int hundredths,
   if (GifQuantizeBuffer(static_cast<unsigned>(image.size().x), static_cast<unsigned>(image.size().y), &count,
                         parts[0].data(), parts[1].data(), parts[2].data(), pixels.data(),
                         map->Colors) == GIF_ERROR)
-    throw vole::Error(vole::Place{}, "cannot bring a picture down to 256 colours");
+    throw vole::Error(vole::FilePosition{}, "cannot bring a picture down to 256 colours");
   writer.add(pixels, hundredths, map.get());
 }
 

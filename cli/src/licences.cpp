@@ -61,7 +61,7 @@ std::string package_of(const std::string& path) {
 vole::Bytes licence_of_package(const std::string& what, const std::string& package) {
   const std::string file = "/usr/share/doc/" + package + "/copyright";
   if (package.empty() || !vole::file_exists(file))
-    throw vole::Error(vole::Place{}, fmt::format("the licence of {} was not found", what),
+    throw vole::Error(vole::FilePosition{}, fmt::format("the licence of {} was not found", what),
                       package.empty() ? "it is not from a Debian package" : "install the package " + package);
   return vole::read_bytes(file, 16u << 20);
 }
@@ -71,7 +71,8 @@ vole::Bytes licence_of_package(const std::string& what, const std::string& packa
 std::vector<SharedLibrary> libraries_to_carry(const std::string& program) {
   const ProcessResult listing = run_process({"ldd", program});
   if (listing.code != 0)
-    throw vole::Error(vole::Place::whole_file(program), "is not a program whose libraries can be listed");
+    throw vole::Error(vole::FilePosition::whole_file(program),
+                      "is not a program whose libraries can be listed");
   std::vector<SharedLibrary> libraries;
   std::istringstream lines(listing.output);
   for (std::string line; std::getline(lines, line);) {
@@ -80,7 +81,7 @@ std::vector<SharedLibrary> libraries_to_carry(const std::string& program) {
     words >> name >> arrow >> path;
     if (arrow != "=>" || desktop_has(name)) continue;
     if (path == "not")
-      throw vole::Error(vole::Place::whole_file(program),
+      throw vole::Error(vole::FilePosition::whole_file(program),
                         fmt::format("needs {}, which is not installed", name));
     libraries.push_back({name, path});
   }

@@ -8,6 +8,7 @@
 #include "vole/app/project.hpp"
 #include "vole/asset/image.hpp"
 #include "vole/base/error.hpp"
+#include "vole/base/program.hpp"
 #include "vole/version.hpp"
 
 namespace {

@@ -9,13 +9,14 @@
 #include "game_files.hpp"
 #include "vole/asset/font.hpp"
 #include "vole/base/names.hpp"
+#include "vole/base/writing.hpp"
 #include "vole/input/controls.hpp"
 #include "vole/level/level.hpp"
 
 namespace {
 
 using vole::Error;
-using vole::Place;
+using vole::FilePosition;
 
 // Words that C++ keeps for itself.
 const std::set<std::string_view> reserved{
@@ -63,7 +64,7 @@ class HeaderWriter {
     const std::string id = cpp_identifier(name);
     const auto [found, is_new] = taken_.emplace(id, name);
     if (!is_new)
-      throw Error(Place{},
+      throw Error(FilePosition{},
                   fmt::format("\"{}\" and \"{}\" would both be \"{}\" in C++", found->second, name, id),
                   "rename one of them");
     return id;
@@ -122,7 +123,7 @@ GameNames names_of_game(vole::Catalog& catalog) {
   GameNames names;
   vole::Report report;
   std::vector<std::string> sheet_names = sheets_of_game(catalog);
-  for (const std::string& packed : vole::AssetSort<vole::Sheet>::packed_names(catalog))
+  for (const std::string& packed : vole::AssetType<vole::Sheet>::packed_names(catalog))
     sheet_names.push_back(packed);
   std::sort(sheet_names.begin(), sheet_names.end());
   sheet_names.erase(std::unique(sheet_names.begin(), sheet_names.end()), sheet_names.end());

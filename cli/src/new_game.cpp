@@ -49,7 +49,7 @@ void check_title(const std::string& title) {
   const bool plain = std::none_of(title.begin(), title.end(), [](char c) {
     return c == '"' || c == '\\' || static_cast<unsigned char>(c) < 0x20;
   });
-  if (!plain) throw vole::Error(vole::Place{}, "a title has no quotes, backslashes or line ends");
+  if (!plain) throw vole::Error(vole::FilePosition{}, "a title has no quotes, backslashes or line ends");
 }
 
 }  // namespace
@@ -66,10 +66,10 @@ std::string vole_cmake_folder(const std::string& program) {
 }
 
 int new_game(const NewOptions& options, const std::string& program) {
-  const vole::Place place = vole::Place::whole_file(options.folder);
+  const vole::FilePosition where = vole::FilePosition::whole_file(options.folder);
   std::error_code failed;
   if (fs::exists(options.folder, failed) && !fs::is_empty(options.folder, failed))
-    throw vole::Error(place, "is there already and is not empty", "name a folder that is not there yet");
+    throw vole::Error(where, "is there already and is not empty", "name a folder that is not there yet");
   const std::string name = fs::absolute(options.folder).lexically_normal().filename().string();
   const std::string id =
       id_from(name.empty() ? fs::absolute(options.folder).lexically_normal().parent_path().filename().string()

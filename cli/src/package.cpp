@@ -14,7 +14,7 @@ namespace {
 
 namespace fs = std::filesystem;
 using vole::Error;
-using vole::Place;
+using vole::FilePosition;
 
 vole::Bytes bytes_of(std::string_view text) {
   return {text.begin(), text.end()};
@@ -24,7 +24,7 @@ void must_run(const std::vector<std::string>& words, const std::string& what) {
   const ProcessResult result = run_process(words);
   if (result.code == 0) return;
   fmt::print(stderr, "{}", result.output);
-  throw Error(Place{}, fmt::format("{} failed; the command was: {}", what, fmt::join(words, " ")));
+  throw Error(FilePosition{}, fmt::format("{} failed; the command was: {}", what, fmt::join(words, " ")));
 }
 
 // Builds the game's target of the same name as its id and returns the program's path.
@@ -38,7 +38,7 @@ std::string build(const std::string& folder, const std::string& id, const std::s
   must_run({"cmake", "--build", out, "--target", id, "--parallel"}, "the build");
   std::string program = vole::join_path(out, id);
   if (!vole::file_exists(program))
-    throw Error(Place::whole_file(program), "was not built",
+    throw Error(FilePosition::whole_file(program), "was not built",
                 fmt::format("the program's CMake target must be named \"{}\", as the id in game.toml", id));
   return program;
 }

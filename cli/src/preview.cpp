@@ -11,12 +11,14 @@
 #include "preview_page.hpp"
 #include "preview_sheet.hpp"
 #include "vole/asset/atlas.hpp"
+#include "vole/base/reading.hpp"
 #include "vole/base/watch.hpp"
 #include "vole/draw/background.hpp"
 #include "vole/draw/raster.hpp"
 #include "vole/level/kinds.hpp"
 #include "vole/level/level.hpp"
-#include "vole/scene/components.hpp"
+#include "vole/scene/level_drawing.hpp"
+#include "vole/world/compiled_kinds.hpp"
 
 namespace {
 
@@ -105,53 +107,42 @@ void preview_tileset(const vole::Tileset& tileset, const std::string& output) {
   tiles_page.save(output);
 }
 
-// What stands at a place, as its kind's sprite shows it at first.
-void draw_thing(DrawList& list, LayerId layer, vole::Catalog& catalog, const vole::Kinds& kinds,
+// What stands at a place, as it comes to life.
+void draw_thing(DrawList& list, LayerId layer, const vole::KindCompiler& compiler,
                 const vole::LevelPlace& place) {
-  vole::Node thing = kinds.kind(place.kind, place.place);
+  vole::Node thing = compiler.kinds.kind(place.kind, place.where);
   thing.merge(place.over);
-  const vole::Node* written = thing.find("sprite");
-  if (!written) return;
   vole::Report report;
-  vole::Sprite sprite;
-  vole::read(*written, sprite, report);
+  const auto kind = compiler.compile(place.kind, thing, report);
   report.throw_if_errors();
-  const vole::Asset<vole::Sheet> sheet =
-      catalog.get<vole::Sheet>(sprite.sheet_name.value, sprite.sheet_name.place);
-  const vole::Located<std::string>& clip = sprite.first_clip;
-  if (!clip.value.empty()) sheet->expect_played(clip.value, clip.place);
-  const int index = clip.value.empty() ? 0 : sheet->played_by(clip.value)[0]->frames[0];
-  const vole::Frame& frame = sheet->frames[static_cast<std::size_t>(index)];
-  list.add(layer, vole::show(frame, place.at));
+  const int frame = kind->sprite ? kind->sprite->frame(60) : -1;
+  if (frame >= 0)
+    list.add(layer,
+             vole::show(kind->sprite->sheet()->posed(frame, kind->sprite->playhead().clip()), place.at));
 }
 
 void preview_level(vole::Catalog& catalog, const vole::Level& level, const std::string& output) {
   constexpr int longest = 4096;
   if (level.cells.x == 0)
-    throw vole::Error(vole::Place::whole_file(level.name), "the level has no rows of tiles to show");
+    throw vole::Error(vole::FilePosition::whole_file(level.name), "the level has no rows of tiles to show");
   const IVec2 size = level.size();
   if (size.x > longest || size.y > longest)
-    throw vole::Error(vole::Place::whole_file(level.name),
+    throw vole::Error(vole::FilePosition::whole_file(level.name),
                       fmt::format("the level is {} x {} pixels; a preview is at most {} along a side", size.x,
                                   size.y, longest));
   Image image(size, level.sky);
   DrawList list;
   list.start(size);
   for (const vole::LevelLayer& layer : level.layers) {
-    const LayerId id = list.add_layer({0, 0});
-    const int top = layer.edge == vole::LayerEdge::top ? 0 : size.y - layer.frame.size.y;
-    if (layer.picture && layer.cover)
-      vole::draw_covering(list, id, layer.frame);
-    else if (layer.picture)
-      vole::draw_repeated(list, id, layer.frame, Vec2(0, top), layer.repeat);
-    if (!layer.tiles.empty())
-      list.add(id, vole::TilesItem{level.tileset->picture.get(), layer.tiles.data(), level.cells,
-                                   level.tile_size(), level.tileset->frames.data()});
+    vole::draw_level_layer(list, list.add_layer({0, 0}), level, layer, layer.tiles);
   }
   const LayerId marks = list.add_layer({0, 0});
   const vole::Kinds kinds = vole::read_kinds(catalog.root());
+  const vole::ComponentTypes types;
+  const std::vector<const vole::Track*> no_tracks;
+  const vole::KindCompiler compiler{kinds, {catalog, types, no_tracks, vole::UnknownComponents::skip}};
   for (const vole::LevelPlace& place : level.places) {
-    draw_thing(list, marks, catalog, kinds, place);
+    draw_thing(list, marks, compiler, place);
     list.fill(marks, {{place.at.x - 2, place.at.y - 1}, {5, 2}}, mark);
     vole::draw_text(list, marks, vole::plain_font(), place.name.empty() ? place.kind : place.name,
                     {place.at.x, place.at.y + 2}, {.anchor = vole::Anchor::top});
@@ -168,7 +159,7 @@ std::string name_in_catalog(const std::string& root, const std::string& file, st
   const std::string relative =
       std::filesystem::absolute(file)
           .lexically_normal()
-          .lexically_relative(std::filesystem::path(root) / vole::AssetSort<T>::folder)
+          .lexically_relative(std::filesystem::path(root) / vole::AssetType<T>::folder)
           .generic_string();
   if (!relative.ends_with(ending) || relative.starts_with("..")) return {};
   return relative.substr(0, relative.size() - ending.size());
@@ -194,7 +185,7 @@ void preview_sheet(const vole::Sheet& sheet, const PreviewOptions& options) {
     return preview_frames(sheet, options.output);
   const std::vector<const vole::Clip*> clips = clips_to_show(sheet, options.clip);
   if (clips.empty())
-    throw vole::Error(vole::Place::whole_file(options.file), "has no clips to show",
+    throw vole::Error(vole::FilePosition::whole_file(options.file), "has no clips to show",
                       "they are written as [clips.NAME]");
   if (moving)
     preview_motion(sheet, clips, options.output);
@@ -204,11 +195,11 @@ void preview_sheet(const vole::Sheet& sheet, const PreviewOptions& options) {
     preview_strips(sheet, clips, options.output);
 }
 
-// What is no sheet has no clips.
+// What is not a sheet has no clips.
 void expect_plain(const PreviewOptions& options) {
   if (!options.clip.empty() || options.show != "all" || options.output.ends_with(".gif"))
-    throw vole::Error(vole::Place::whole_file(options.file),
-                      "is no sheet: it has no clips and no rules to show",
+    throw vole::Error(vole::FilePosition::whole_file(options.file),
+                      "is not a sheet: it has no clips and no rules to show",
                       "leave out --clip and --show, and write a PNG");
 }
 
@@ -234,7 +225,7 @@ void preview_once(const std::string& root, const PreviewOptions& options) {
   if (name.empty()) name = name_in_catalog<vole::Picture>(root, file, ".png");
   if (name.empty())
     throw vole::Error(
-        vole::Place::whole_file(file), "is nothing that can be shown",
+        vole::FilePosition::whole_file(file), "is nothing that can be shown",
         "a preview is made of assets/NAME.sheet.toml, .png, .font.toml, .atlas.toml, .tileset.toml or "
         "levels/NAME.level.toml");
   const auto sheet = catalog.get<vole::Sheet>(name);
@@ -267,16 +258,16 @@ int preview(const PreviewOptions& options) {
                    std::size_t{1} << 30);  // tells of a missing file, with its neighbours' names
   const bool moving = options.output.ends_with(".gif");
   if (!moving && !options.output.ends_with(".png"))
-    throw vole::Error(vole::Place::whole_file(options.output),
+    throw vole::Error(vole::FilePosition::whole_file(options.output),
                       "a preview is a PNG, or of clips in motion a GIF",
                       "give it a name that ends in .png or .gif");
   if (moving && options.show != "all")
-    throw vole::Error(vole::Place::whole_file(options.output),
+    throw vole::Error(vole::FilePosition::whole_file(options.output),
                       fmt::format("\"{}\" does not move", options.show), "give it a name that ends in .png");
   const std::string root =
       game_around(vole::folder_of(std::filesystem::absolute(options.file).generic_string()));
   if (root.empty())
-    throw vole::Error(vole::Place::whole_file(options.file),
+    throw vole::Error(vole::FilePosition::whole_file(options.file),
                       "belongs to no game: no folder above it has a game.toml");
   if (options.watch) preview_for_ever(root, options);
   preview_once(root, options);

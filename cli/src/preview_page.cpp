@@ -15,13 +15,6 @@ vole::Rect to_rect(const vole::IRect& box) {
   return {Vec2(box.at), Vec2(box.size)};
 }
 
-Colour colour_of(vole::Vec3 shares) {
-  const auto part = [](float share) {
-    return static_cast<std::uint8_t>(std::clamp(share, 0.0f, 1.0f) * 255 + 0.5f);
-  };
-  return {part(shares.x), part(shares.y), part(shares.z), 255};
-}
-
 }  // namespace
 
 Page::Page(IVec2 size) : image_(size, ground) {
@@ -78,7 +71,7 @@ void Page::posed(const vole::Frame& frame, IVec2 at, int scale, const vole::Trac
   vole::PictureItem item = vole::show(frame, Vec2(at) + pose.offset * enlarged);
   item.scale = pose.scale * enlarged;
   item.rotation = pose.rotation;
-  item.tint = colour_of(pose.tint);
+  item.tint = pose.tinted(vole::white);
   item.opacity = std::clamp(pose.opacity * pose.alpha, 0.0f, 1.0f);
   list_.add(layer_, item);
 }

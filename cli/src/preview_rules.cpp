@@ -66,7 +66,7 @@ void draw_rule(Page& page, const vole::Sheet& sheet, const vole::ClipRules::Rule
 void preview_rules(const vole::Sheet& sheet, const std::string& output) {
   const auto& rules = sheet.rules.rules();
   if (rules.empty())
-    throw vole::Error(vole::Place::whole_file(sheet.name), "has no clip rules to show",
+    throw vole::Error(vole::FilePosition::whole_file(sheet.name), "has no clip rules to show",
                       "they are written as [[rules]]");
   Page page;
   page.text({margin, 16}, fmt::format("{}: the first rule that holds, each tick", sheet.name));

@@ -7,6 +7,8 @@
 
 #include <array>
 
+#include "vole/base/reading.hpp"
+
 extern char** environ;  // NOLINT: the name that POSIX gives it
 
 ProcessResult run_process(const std::vector<std::string>& words, Complaints complaints) {

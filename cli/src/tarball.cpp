@@ -13,12 +13,12 @@ namespace {
 using Archive = std::unique_ptr<archive, decltype(&archive_write_free)>;
 using Entry = std::unique_ptr<archive_entry, decltype(&archive_entry_free)>;
 
-// 2000-01-01, so that the archive does not hang on when it was made.
+// 2000-01-01, so that the archive does not depend on when it was made.
 constexpr time_t moment = 946684800;
 
 void must(archive* out, int result, const std::string& path) {
   if (result < ARCHIVE_WARN)
-    throw vole::Error(vole::Place::whole_file(path),
+    throw vole::Error(vole::FilePosition::whole_file(path),
                       std::string("cannot be written: ") + archive_error_string(out));
 }
 
@@ -46,5 +46,5 @@ void write_tarball(const std::string& path, std::vector<PackedFile> files) {
   }
   must(out.get(), archive_write_close(out.get()), path);
   if (std::rename(part.c_str(), path.c_str()) != 0)
-    throw vole::Error(vole::Place::whole_file(path), "cannot be written");
+    throw vole::Error(vole::FilePosition::whole_file(path), "cannot be written");
 }

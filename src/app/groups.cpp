@@ -12,8 +12,8 @@ namespace vole {
 namespace {
 
 template <class T>
-void load(Catalog& catalog, std::string_view name, const Place& place) {
-  catalog.get<T>(name, place);
+void load(Catalog& catalog, std::string_view name, const FilePosition& where) {
+  catalog.get<T>(name, where);
 }
 
 // Gathers what groups name, one group within another.
@@ -22,13 +22,12 @@ class Gatherer {
   Gatherer(const AssetGroups& groups, Catalog& catalog) : groups_(groups), catalog_(catalog) {}
 
   void add_group(const Located<std::string>& name) {
-    const auto found = std::find_if(groups_.groups.begin(), groups_.groups.end(),
-                                    [&](const auto& group) { return group.name == name.value; });
-    if (found == groups_.groups.end())
-      return report_.error(name.place, fmt::format("no group \"{}\"", name.value),
+    const auto* const found = find_named(groups_.groups, name.value);
+    if (!found)
+      return report_.error(name.where, fmt::format("no group \"{}\"", name.value),
                            did_you_mean(name.value, names_of(groups_.groups)));
     if (std::find(open_.begin(), open_.end(), name.value) != open_.end())
-      return report_.error(name.place, fmt::format("the group \"{}\" contains itself", name.value),
+      return report_.error(name.where, fmt::format("the group \"{}\" contains itself", name.value),
                            fmt::format("through \"{}\"", open_.back()));
     if (!seen_.insert(name.value).second) return;
     open_.push_back(name.value);
@@ -51,22 +50,22 @@ class Gatherer {
   void add(const std::vector<Located<std::string>>& names) {
     for (const auto& written : names) {
       if (!written.value.ends_with('*')) {
-        add_one<T>(written.value, written.place);
+        add_one<T>(written.value, written.where);
         continue;
       }
       const std::string start = written.value.substr(0, written.value.size() - 1);
       for (const std::string& name : catalog_.names<T>())
-        if (name.starts_with(start)) add_one<T>(name, written.place);
+        if (name.starts_with(start)) add_one<T>(name, written.where);
     }
   }
 
   template <class T>
-  void add_one(const std::string& name, const Place& place) {
+  void add_one(const std::string& name, const FilePosition& where) {
     if (!catalog_.has<T>(name))
-      return report_.error(place, fmt::format("no {} \"{}\"", AssetSort<T>::word, name),
+      return report_.error(where, fmt::format("no {} \"{}\"", AssetType<T>::word, name),
                            did_you_mean(name, catalog_.names<T>()));
-    if (taken_.insert({AssetSort<T>::word, name}).second)
-      wanted_.push_back({AssetSort<T>::word, name, place, &load<T>});
+    if (taken_.insert({AssetType<T>::word, name}).second)
+      wanted_.push_back({AssetType<T>::word, name, where, &load<T>});
   }
 
   const AssetGroups& groups_;
@@ -92,20 +91,20 @@ std::vector<WantedAsset> wanted_by_scene(const AssetGroups& groups, std::string_
 void Preload::step() {
   if (over()) return;
   const WantedAsset& next = wanted_[done_++];
-  next.load(*catalog_, next.name, next.place);
+  next.load(*catalog_, next.name, next.where);
 }
 
 void drop_unwanted(const AssetGroups& groups, const std::vector<WantedAsset>& wanted, Catalog& catalog) {
   Gatherer everything(groups, catalog);
-  for (const auto& group : groups.groups) everything.add_group({group.name, group.place});
+  for (const auto& group : groups.groups) everything.add_group({group.name, group.where});
   std::set<std::pair<std::string_view, std::string_view>> named, kept;
   const std::vector<WantedAsset> all = everything.take();
-  for (const WantedAsset& asset : all) named.insert({asset.sort, asset.name});
-  for (const WantedAsset& asset : wanted) kept.insert({asset.sort, asset.name});
-  catalog.drop_unused([&](std::string_view sort, std::string_view name) {
+  for (const WantedAsset& asset : all) named.insert({asset.type, asset.name});
+  for (const WantedAsset& asset : wanted) kept.insert({asset.type, asset.name});
+  catalog.drop_unused([&](std::string_view type, std::string_view name) {
     // Pictures are mostly there for a sheet and go with it; all else goes only when a group names it.
-    const bool goes_along = sort == AssetSort<Picture>::word;
-    return kept.count({sort, name}) != 0 || (!goes_along && named.count({sort, name}) == 0);
+    const bool goes_along = type == AssetType<Picture>::word;
+    return kept.count({type, name}) != 0 || (!goes_along && named.count({type, name}) == 0);
   });
 }
 

@@ -12,9 +12,10 @@ IRect place_canvas(IVec2 canvas, IVec2 window) {
 
 HeadlessHost::HeadlessHost(int ticks_per_second) : rate_(std::max(ticks_per_second, 1)) {}
 
-void HeadlessHost::run(const std::function<bool()>& step) {
-  while (step()) {
+int HeadlessHost::run(std::unique_ptr<HostedRun> run) {
+  while (run->step()) {
   }
+  return run->finish();
 }
 
 std::int64_t HeadlessHost::elapsed() {

@@ -3,9 +3,9 @@
 #include <fmt/format.h>
 
 #include <algorithm>
-#include <filesystem>
 
 #include "vole/base/files.hpp"
+#include "vole/base/reading.hpp"
 
 namespace vole {
 
@@ -16,17 +16,11 @@ Project read_project(const std::string& file) {
   read(read_toml(file), project, report);
   const auto plain = [](char c) { return (c >= 'a' && c <= 'z') || (c >= '0' && c <= '9') || c == '-'; };
   if (const std::string& id = project.id.value;
-      project.id.place.file && (id.empty() || !std::all_of(id.begin(), id.end(), plain)))
-    report.error(project.id.place, fmt::format("\"{}\" is no id", id),
+      project.id.where.file && (id.empty() || !std::all_of(id.begin(), id.end(), plain)))
+    report.error(project.id.where, fmt::format("\"{}\" is not an id", id),
                  "an id has small letters, digits and '-' only");
   report.throw_if_errors();
   return project;
-}
-
-std::string program_path(const std::string& called) {
-  std::error_code failed;
-  const auto self = std::filesystem::read_symlink("/proc/self/exe", failed);
-  return failed ? std::filesystem::absolute(called, failed).generic_string() : self.generic_string();
 }
 
 std::string find_project(const std::string& file, const std::string& program) {
@@ -39,7 +33,7 @@ std::string find_project(const std::string& file, const std::string& program) {
   candidates.push_back(file);
   for (std::string& candidate : candidates)
     if (file_exists(candidate)) return std::move(candidate);
-  throw Error(Place::whole_file(file), "no such file here nor beside the program",
+  throw Error(FilePosition::whole_file(file), "no such file here nor beside the program",
               "start it in the game's folder");
 }
 

@@ -9,33 +9,53 @@
 #include "vole/app/project.hpp"
 #include "vole/app/session.hpp"
 #include "vole/asset/image.hpp"
+#include "vole/base/files.hpp"
+#include "vole/base/program.hpp"
 
 namespace vole {
 namespace {
 
-int run_session(const MakeHost& window, const Game& game, const Project& project, const Options& options) {
-  std::unique_ptr<Host> host;
+// A session and the host it runs on, so that both live as long as the run.
+class SessionOnHost final : public HostedRun {
+ public:
+  SessionOnHost(std::shared_ptr<Host> host, Game game, Project project, Options options)
+      : host_(std::move(host)), session_(std::move(game), std::move(project), std::move(options), *host_) {}
+
+  bool step() override { return session_.step(); }
+  int finish() override { return session_.finish(); }
+
+ private:
+  std::shared_ptr<Host> host_;
+  Session session_;
+};
+
+WindowWish window_for(const Project& project, const Options& options, bool shown) {
+  WindowWish wish{project.title.value, project.canvas, options.scale, {}};
+  if (shown && !project.icon.value.empty()) wish.icon = read_png(join_path(project.root, project.icon.value));
+  return wish;
+}
+
+int run_game(const MakeHost& window, Game game, Project project, Options options) {
+  std::shared_ptr<Host> host;
   if (options.headless || !window)
-    host = std::make_unique<HeadlessHost>(project.ticks_per_second);
+    host = std::make_shared<HeadlessHost>(project.ticks_per_second);
   else
     host = window();
-  Session session(game, project, options, *host);
-  Image icon;
-  if (!project.icon.value.empty() && host->shows())
-    icon = read_png(join_path(project.root, project.icon.value));
-  host->open({project.title.value, project.canvas, options.scale, std::move(icon)});
-  if (options.ticks != 0) host->run([&session] { return session.step(); });
-  return session.finish();
+  const WindowWish wish = window_for(project, options, host->shows());
+  auto run = std::make_unique<SessionOnHost>(host, std::move(game), std::move(project), std::move(options));
+  host->open(wish);
+  return host->run(std::move(run));
 }
 
 }  // namespace
 
-int run_on(const MakeHost& window, int argc, const char* const* argv, const Game& game) {
+int run_on(const MakeHost& window, int argc, const char* const* argv, Game game) {
   try {
     Options options;
     const std::string program = program_path(argc > 0 ? argv[0] : "");
     if (const auto code = parse_options(argc, argv, "A game made with Vole.", options)) return *code;
-    return run_session(window, game, read_project(find_project(game.project_file(), program)), options);
+    Project project = read_project(find_project(game.project_file(), program));
+    return run_game(window, std::move(game), std::move(project), std::move(options));
   } catch (const Error& error) {
     fmt::print(stderr, "{}\n", error.what());
   } catch (const std::exception& error) {

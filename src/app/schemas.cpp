@@ -40,11 +40,11 @@ std::vector<SchemaFile> all_schemas(const ComponentTypes& types) {
   return {file("game", "A game: game.toml", schema_of<Project>()),
           file("controls", "Actions and axes: controls.toml", controls_schema()),
           file("kinds", "Templates of things: kinds.toml", kinds_schema(types)),
-          file("sheet", "Frames and clips: NAME.sheet.toml", AssetSort<Sheet>::schema()),
-          file("font", "A TrueType font: NAME.font.toml", AssetSort<Font>::schema()),
-          file("atlas", "Packed sheets: NAME.atlas.toml", AssetSort<Atlas>::schema()),
-          file("tileset", "Tiles: NAME.tileset.toml", AssetSort<Tileset>::schema()),
-          file("level", "A level: NAME.level.toml", AssetSort<Level>::schema()),
+          file("sheet", "Frames and clips: NAME.sheet.toml", AssetType<Sheet>::schema()),
+          file("font", "A TrueType font: NAME.font.toml", AssetType<Font>::schema()),
+          file("atlas", "Packed sheets: NAME.atlas.toml", AssetType<Atlas>::schema()),
+          file("tileset", "Tiles: NAME.tileset.toml", AssetType<Tileset>::schema()),
+          file("level", "A level: NAME.level.toml", AssetType<Level>::schema()),
           file("run", "A recorded run: NAME.run", recording_schema())};
 }
 

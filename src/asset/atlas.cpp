@@ -6,6 +6,7 @@
 
 #include "sheet_file.hpp"
 #include "vole/asset/font.hpp"
+#include "vole/base/reading.hpp"
 #include "vole/base/schema.hpp"
 
 namespace vole {
@@ -23,7 +24,7 @@ void describe(V& v, AtlasText& atlas) {
   v("check", atlas.check);
 }
 
-// The catalog's atlases; a broken one holds nothing, and is told of when it is asked for itself.
+// The catalog's atlases; a broken one holds nothing, and is reported when it is asked for itself.
 template <class Visit>
 void each_atlas(Catalog& catalog, const Visit& visit) {
   for (const std::string& name : catalog.listed_atlases()) {
@@ -66,7 +67,7 @@ std::shared_ptr<const Sheet> Atlas::find(std::string_view sheet_name) const {
   return found != sheets.end() && (*found)->name == sheet_name ? *found : nullptr;
 }
 
-Atlas AssetSort<Atlas>::load(Loading& loading) {
+Atlas AssetType<Atlas>::load(Loading& loading) {
   Report report;
   AtlasText text;
   const Node root = read_toml(loading.path());
@@ -76,7 +77,7 @@ Atlas AssetSort<Atlas>::load(Loading& loading) {
   atlas.name = loading.name();
   std::vector<std::string> page_names;
   for (const auto& written : text.pages) {
-    const Asset<Picture> page = picture_beside(loading, written, root.place);
+    const Asset<Picture> page = picture_beside(loading, written, root.where);
     atlas.pages.push_back(page.shared());
     page_names.push_back(page.name());
   }
@@ -85,14 +86,14 @@ Atlas AssetSort<Atlas>::load(Loading& loading) {
     sheet->name = item.name;
     sheet->columns = item.value.columns;
     if (item.value.colour) {
-      add_stand_in(item.value, item.place, *sheet);
+      add_stand_in(item.value, item.where, *sheet);
     } else {
       sheet->pictures = atlas.pages;
       sheet->picture_names = page_names;
       add_named_frames(item.value, atlas.pages, *sheet, report);
     }
     if (sheet->frames.empty())
-      report.error(item.place, fmt::format("sheet \"{}\" has no frames", item.name));
+      report.error(item.where, fmt::format("sheet \"{}\" has no frames", item.name));
     else
       complete_sheet(item.value, *sheet, report);
     atlas.sheets.push_back(std::move(sheet));
@@ -112,28 +113,28 @@ std::shared_ptr<const Sheet> sheet_from_atlas(Loading& loading) {
   loading.depends_on(atlas);
   std::shared_ptr<const Sheet> sheet = atlas->find(loading.name());
   if (!sheet)
-    throw Error(Place::whole_file(loading.path()),
+    throw Error(FilePosition::whole_file(loading.path()),
                 fmt::format("holds no sheet \"{}\" any more", loading.name()), "run `vole atlas` again");
   return sheet;
 }
 
-std::string AssetSort<Sheet>::find_packed(Catalog& catalog, std::string_view name) {
+std::string AssetType<Sheet>::find_packed(Catalog& catalog, std::string_view name) {
   return find_in_atlases(catalog, name, [](const Sheet&) { return true; });
 }
 
-std::vector<std::string> AssetSort<Sheet>::packed_names(Catalog& catalog) {
+std::vector<std::string> AssetType<Sheet>::packed_names(Catalog& catalog) {
   return names_in_atlases(catalog, [](const Sheet&) { return true; });
 }
 
-std::string AssetSort<Font>::find_packed(Catalog& catalog, std::string_view name) {
+std::string AssetType<Font>::find_packed(Catalog& catalog, std::string_view name) {
   return find_in_atlases(catalog, name, [](const Sheet& sheet) { return sheet.font.has_value(); });
 }
 
-std::vector<std::string> AssetSort<Font>::packed_names(Catalog& catalog) {
+std::vector<std::string> AssetType<Font>::packed_names(Catalog& catalog) {
   return names_in_atlases(catalog, [](const Sheet& sheet) { return sheet.font.has_value(); });
 }
 
-Node AssetSort<Atlas>::schema() {
+Node AssetType<Atlas>::schema() {
   return schema_of<AtlasText>();
 }
 

@@ -11,39 +11,39 @@
 namespace vole {
 Catalog::Catalog(std::string root) : root_(std::move(root)) {}
 
-std::string Catalog::folder_of_sort(const SortInfo& sort) const {
-  return sort.folder == "assets" ? asset_path({}) : join_path(root_, sort.folder);
+std::string Catalog::folder_of_type(const TypeInfo& type) const {
+  return type.folder == "assets" ? asset_path({}) : join_path(root_, type.folder);
 }
 
 std::string Catalog::asset_path(std::string_view file) const {
   return join_path(assets_ == "." ? root_ : join_path(root_, assets_), file);
 }
 
-std::vector<std::string> Catalog::loose_paths(const SortInfo& sort, std::string_view name) const {
+std::vector<std::string> Catalog::loose_paths(const TypeInfo& type, std::string_view name) const {
   std::vector<std::string> paths;
-  for (const std::string_view ending : {sort.ending, sort.plain_ending})
-    if (!ending.empty()) paths.push_back(join_path(folder_of_sort(sort), fmt::format("{}{}", name, ending)));
+  for (const std::string_view ending : {type.ending, type.plain_ending})
+    if (!ending.empty()) paths.push_back(join_path(folder_of_type(type), fmt::format("{}{}", name, ending)));
   return paths;
 }
 
-std::string Catalog::path_of(const SortInfo& sort, std::string_view name) {
+std::string Catalog::path_of(const TypeInfo& type, std::string_view name) {
   if (name.empty() || name.starts_with('/') || name.find("..") != std::string_view::npos) return {};
-  const std::vector<std::string> paths = loose_paths(sort, name);
+  const std::vector<std::string> paths = loose_paths(type, name);
   for (const std::string& path : paths)
     if (is_listed(path)) return path;
-  if (sort.find_packed)
-    if (std::string packed = sort.find_packed(*this, name); !packed.empty()) return packed;
+  if (type.find_packed)
+    if (std::string packed = type.find_packed(*this, name); !packed.empty()) return packed;
   for (const std::string& path : paths)
     if (file_exists(path)) return path;
   return {};
 }
 
-std::vector<std::string> Catalog::loose_names(const SortInfo& sort) const {
+std::vector<std::string> Catalog::loose_names(const TypeInfo& type) const {
   std::vector<std::string> names;
-  const std::string folder = folder_of_sort(sort);
+  const std::string folder = folder_of_type(type);
   if (!folder_exists(folder)) return names;
   for (const std::string& file : list_files(folder)) {
-    for (const std::string_view ending : {sort.ending, sort.plain_ending})
+    for (const std::string_view ending : {type.ending, type.plain_ending})
       if (!ending.empty() && file.ends_with(ending))
         names.push_back(file.substr(0, file.size() - ending.size()));
   }
@@ -52,54 +52,54 @@ std::vector<std::string> Catalog::loose_names(const SortInfo& sort) const {
   return names;
 }
 
-std::vector<std::string> Catalog::names(const SortInfo& sort) {
-  std::vector<std::string> names = loose_names(sort);
-  if (!sort.packed_names) return names;
-  const std::vector<std::string> packed = sort.packed_names(*this);
+std::vector<std::string> Catalog::names(const TypeInfo& type) {
+  std::vector<std::string> names = loose_names(type);
+  if (!type.packed_names) return names;
+  const std::vector<std::string> packed = type.packed_names(*this);
   names.insert(names.end(), packed.begin(), packed.end());
   std::sort(names.begin(), names.end());
   names.erase(std::unique(names.begin(), names.end()), names.end());
   return names;
 }
 
-detail::SlotBase* Catalog::slot(const SortInfo& sort, std::string_view name, const Place& asked,
+detail::SlotBase* Catalog::slot(const TypeInfo& type, std::string_view name, const FilePosition& asked,
                                 MakeSlot make) {
-  if (const auto found = by_name_.find(KeyView{sort.word, name}); found != by_name_.end()) {
+  if (const auto found = by_name_.find(KeyView{type.word, name}); found != by_name_.end()) {
     if (!found->second->loaded()) found->second->bring_back();
     return found->second;
   }
   try {
-    std::string path = path_of(sort, name);
+    std::string path = path_of(type, name);
     if (path.empty()) {
-      const std::vector<std::string> all = names(sort);
+      const std::vector<std::string> all = names(type);
       std::string hint = did_you_mean(name, all);
       const auto same = [&](const std::string& known) { return lower_case(known) == lower_case(name); };
       if (const auto other = std::find_if(all.begin(), all.end(), same); other != all.end())
         hint = fmt::format("it is written \"{}\", and letter case counts", *other);
-      if (all.empty()) hint = fmt::format("{}/ holds no file that ends in {}", sort.folder, sort.ending);
-      throw Error(asked, fmt::format("no {} \"{}\"", sort.word, name), hint);
+      if (all.empty()) hint = fmt::format("{}/ holds no file that ends in {}", type.folder, type.ending);
+      throw Error(asked, fmt::format("no {} \"{}\"", type.word, name), hint);
     }
     std::unique_ptr<detail::SlotBase> made = make();
     made->catalog_ = this;
     made->name_ = name;
     made->path_ = std::move(path);
-    made->loose_paths_ = loose_paths(sort, name);
+    made->loose_paths_ = loose_paths(type, name);
     load(*made);
-    return keep_slot(sort, std::move(made));
+    return keep_slot(type, std::move(made));
   } catch (const Error& error) {
-    if (detail::SlotBase* const stand_in = stand_in_slot(sort, name, make, error)) return stand_in;
+    if (detail::SlotBase* const stand_in = stand_in_slot(type, name, make, error)) return stand_in;
     throw;
   }
 }
 
-detail::SlotBase* Catalog::keep_slot(const SortInfo& sort, std::unique_ptr<detail::SlotBase> made) {
-  made->sort_ = sort.word;
+detail::SlotBase* Catalog::keep_slot(const TypeInfo& type, std::unique_ptr<detail::SlotBase> made) {
+  made->type_ = type.word;
   slots_.push_back(std::move(made));
   detail::SlotBase* const kept = slots_.back().get();
-  return by_name_[Key{sort.word, kept->name_}] = kept;
+  return by_name_[Key{type.word, kept->name_}] = kept;
 }
 
-detail::SlotBase* Catalog::stand_in_slot(const SortInfo& sort, std::string_view name, MakeSlot make,
+detail::SlotBase* Catalog::stand_in_slot(const TypeInfo& type, std::string_view name, MakeSlot make,
                                          const Error& error) {
   if (!stand_ins_) return nullptr;
   std::unique_ptr<detail::SlotBase> made = make();
@@ -109,11 +109,11 @@ detail::SlotBase* Catalog::stand_in_slot(const SortInfo& sort, std::string_view 
   made->version_ = 1;
   ++stand_ins_made_;
   made->problems_ = error.problems();
-  made->loose_paths_ = loose_paths(sort, name);
+  made->loose_paths_ = loose_paths(type, name);
   for (const std::string& path : made->loose_paths_) made->watched_.push_back({path, file_stamp(path)});
   for (const Problem& problem : made->problems_)
-    if (problem.place.file) made->watched_.push_back({*problem.place.file, file_stamp(*problem.place.file)});
-  return keep_slot(sort, std::move(made));
+    if (problem.where.file) made->watched_.push_back({*problem.where.file, file_stamp(*problem.where.file)});
+  return keep_slot(type, std::move(made));
 }
 
 void detail::SlotBase::bring_back() {
@@ -123,7 +123,7 @@ void detail::SlotBase::bring_back() {
 void Catalog::drop_unused(const std::function<bool(std::string_view, std::string_view)>& keep) {
   // What an asset is made from comes before it, so going backwards it is free when its turn comes.
   for (auto slot = slots_.rbegin(); slot != slots_.rend(); ++slot)
-    if ((*slot)->problems_.empty() && !keep((*slot)->sort_, (*slot)->name_)) (*slot)->drop();
+    if ((*slot)->problems_.empty() && !keep((*slot)->type_, (*slot)->name_)) (*slot)->drop();
 }
 
 void Catalog::load(detail::SlotBase& slot) {
@@ -152,6 +152,7 @@ void Catalog::load(detail::SlotBase& slot) {
     slot.watched_.push_back({path, is_listed(path) ? file_stamp(path) : 0});
   }
   slot.problems_.clear();
+  slot.reported_ = true;
   ++slot.version_;
 }
 
@@ -178,25 +179,38 @@ const std::vector<std::string>& Catalog::listed_atlases() {
   return atlases_;
 }
 
+bool Catalog::reload(detail::SlotBase& slot) {
+  const bool stale = std::any_of(slot.watched_.begin(), slot.watched_.end(),
+                                 [](const auto& file) { return file_stamp(file.path) != file.stamp; });
+  if (!stale || !slot.loaded()) return false;
+  try {
+    // A file of another type may have come, as a sheet file beside a picture.
+    if (std::string now = slot.find_path_(*this, slot.name_); !now.empty()) slot.path_ = std::move(now);
+    load(slot);
+  } catch (const Error& error) {
+    slot.problems_ = error.problems();
+    slot.reported_ = false;
+  }
+  return true;
+}
+
 int Catalog::refresh(Report& report) {
   listed_ = false;
   int loaded = 0;
-  // Loading one may add others at the end, which are fresh.
-  for (std::size_t i = 0, count = slots_.size(); i < count; ++i) {
-    detail::SlotBase& slot = *slots_[i];
-    const bool stale = std::any_of(slot.watched_.begin(), slot.watched_.end(),
-                                   [](const auto& file) { return file_stamp(file.path) != file.stamp; });
-    if (!stale || !slot.loaded()) continue;
-    try {
-      // A file of another sort may have come, as a sheet file beside a picture.
-      if (std::string now = slot.find_path_(*this, slot.name_); !now.empty()) slot.path_ = std::move(now);
-      load(slot);
-      ++loaded;
-    } catch (const Error& error) {
-      slot.problems_ = error.problems();
-      report.add(error);
+  // What an asset is made from mostly comes before it. Where it was changed to be made from one that comes
+  // later, it has the old version of that one now and is stale still: hence more rounds, until none is.
+  bool any = true;
+  for (std::size_t round = 0; any && round <= slots_.size(); ++round) {
+    any = false;
+    // Loading one may add others at the end, which are fresh.
+    for (std::size_t i = 0, count = slots_.size(); i < count; ++i) {
+      if (!reload(*slots_[i])) continue;
+      any = true;
+      if (slots_[i]->problems_.empty()) ++loaded;
     }
   }
+  for (const auto& slot : slots_)
+    if (!std::exchange(slot->reported_, true)) report.add(Error(slot->problems_));
   return loaded;
 }
 

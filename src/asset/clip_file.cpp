@@ -45,12 +45,12 @@ int FrameFinder::find(const FrameText& written, std::string_view sort, std::stri
   if (!written.name.empty()) {
     if (const auto found = by_name_.find(written.name); found != by_name_.end()) return found->second;
     report_.error(
-        written.place, fmt::format("no frame \"{}\" in \"{}\"", written.name, sheet_.name),
+        written.where, fmt::format("no frame \"{}\" in \"{}\"", written.name, sheet_.name),
         by_name_.empty() ? "its frames go by number" : did_you_mean(written.name, sheet_.frame_names));
     return -1;
   }
   if (written.number >= 0 && written.number < count) return written.number;
-  report_.error(written.place,
+  report_.error(written.where,
                 fmt::format("{} \"{}\" names frame {}, but \"{}\" has {} frames", sort, whose, written.number,
                             sheet_.name, count),
                 fmt::format("the last is {}", count - 1));
@@ -68,17 +68,17 @@ Clip ClipMaker::make(const NamedItem<ClipText>& item) {
   const std::vector<int> written = written_frames(item);
   total_ += written.size();
   if (total_ > most_clip_frames) {
-    report_.error(item.place,
+    report_.error(item.where,
                   fmt::format("up to clip \"{}\" the sheet's clips show {} frames; the most is {}", item.name,
                               total_, most_clip_frames));
     return clip;
   }
   if (written.empty()) {
-    report_.error(item.place, fmt::format("clip \"{}\" has no frames", item.name));
+    report_.error(item.where, fmt::format("clip \"{}\" has no frames", item.name));
     return clip;
   }
   if (text.times && text.loop != ClipText{}.loop)
-    report_.error(text.times->place, "a clip has \"loop\" or \"times\", not both");
+    report_.error(text.times->where, "a clip has \"loop\" or \"times\", not both");
   const std::vector<std::size_t> shown = shown_positions(written.size(), text.order);
   for (const std::size_t position : shown) clip.frames.push_back(written[position]);
   if (text.seconds) add_ends(item, written.size(), shown, clip);
@@ -86,7 +86,7 @@ Clip ClipMaker::make(const NamedItem<ClipText>& item) {
   for (const Located<std::string>& name : text.tracks) {
     try {
       clip.tracks.push_back(
-          static_cast<std::size_t>(&sheet_.track(name.value, name.place) - sheet_.tracks.data()));
+          static_cast<std::size_t>(&sheet_.track(name.value, name.where) - sheet_.tracks.data()));
     } catch (const Error& error) {
       report_.add(error);
     }
@@ -97,14 +97,14 @@ Clip ClipMaker::make(const NamedItem<ClipText>& item) {
 std::vector<int> ClipMaker::written_frames(const NamedItem<ClipText>& item) const {
   const ClipText& text = item.value;
   if (text.frames && (text.range || text.row))
-    report_.error(item.place, "a clip has \"frames\", or else \"row\", \"range\" or both");
+    report_.error(item.where, "a clip has \"frames\", or else \"row\", \"range\" or both");
   if (text.row && text.range) return part_of(item, row_of(item, *text.row), *text.range);
   if (text.row) return row_of(item, *text.row);
   if (text.range) return range_of(item, *text.range);
   std::vector<int> frames;
   if (!text.frames) return frames;
   if (text.frames->size() > most_frames) {
-    report_.error(item.place, fmt::format("clip \"{}\" has {} frames; the most is {}", item.name,
+    report_.error(item.where, fmt::format("clip \"{}\" has {} frames; the most is {}", item.name,
                                           text.frames->size(), most_frames));
     return {-1};
   }
@@ -113,8 +113,8 @@ std::vector<int> ClipMaker::written_frames(const NamedItem<ClipText>& item) cons
 }
 
 std::vector<int> ClipMaker::range_of(const NamedItem<ClipText>& item, const Located<IVec2>& range) const {
-  const int first = finder_.find({range.place, {}, range.value.x}, "clip", item.name);
-  const int last = finder_.find({range.place, {}, range.value.y}, "clip", item.name);
+  const int first = finder_.find({range.where, {}, range.value.x}, "clip", item.name);
+  const int last = finder_.find({range.where, {}, range.value.y}, "clip", item.name);
   if (first < 0 || last < 0) return {-1};
   return counted(first, last);
 }
@@ -124,7 +124,7 @@ std::vector<int> ClipMaker::part_of(const NamedItem<ClipText>& item, const std::
   const auto count = static_cast<int>(row.size());
   if (row == std::vector<int>{-1}) return row;
   if (std::max(range.value.x, range.value.y) >= count) {
-    report_.error(range.place,
+    report_.error(range.where,
                   fmt::format("clip \"{}\" goes from frame {} to {} of its row, which has {}", item.name,
                               range.value.x, range.value.y, count),
                   "with \"row\", frames are counted from 0 within the row");
@@ -138,12 +138,12 @@ std::vector<int> ClipMaker::part_of(const NamedItem<ClipText>& item, const std::
 std::vector<int> ClipMaker::row_of(const NamedItem<ClipText>& item, const Located<int>& row) const {
   const auto count = static_cast<int>(sheet_.frames.size());
   if (sheet_.columns < 1) {
-    report_.error(row.place, fmt::format("the frames of \"{}\" lie in no rows", sheet_.name));
+    report_.error(row.where, fmt::format("the frames of \"{}\" lie in no rows", sheet_.name));
     return {-1};
   }
   const std::int64_t first = std::int64_t{row.value} * sheet_.columns;
   if (first >= count) {
-    report_.error(row.place,
+    report_.error(row.where,
                   fmt::format("clip \"{}\" is row {}, but \"{}\" has {} rows", item.name, row.value,
                               sheet_.name, (count + sheet_.columns - 1) / sheet_.columns),
                   "they are counted from 0");
@@ -156,13 +156,13 @@ void ClipMaker::add_ends(const NamedItem<ClipText>& item, std::size_t written,
                          const std::vector<std::size_t>& shown, Clip& clip) const {
   const auto& seconds = *item.value.seconds;
   if (seconds.value.size() != written)
-    return report_.error(seconds.place, fmt::format("clip \"{}\" has {} frames and {} times for them",
+    return report_.error(seconds.where, fmt::format("clip \"{}\" has {} frames and {} times for them",
                                                     item.name, written, seconds.value.size()));
   std::int64_t end = 0;
   for (const std::size_t position : shown)
     clip.ends.push_back(end += static_cast<std::int64_t>(seconds.value[position] * 1e6 + 0.5));
   if (end > longest_clip)
-    report_.error(seconds.place,
+    report_.error(seconds.where,
                   fmt::format("clip \"{}\" takes {} seconds; the most is a day", item.name, end / 1'000'000));
 }
 
@@ -172,7 +172,7 @@ void ClipMaker::add_events(const NamedItem<ClipText>& item, std::size_t written,
     if (event.value.at_end) clip.events.push_back({event.name, ClipEvent::at_end});
     for (const Located<int>& position : event.value.positions) {
       if (position.value < 0 || static_cast<std::size_t>(position.value) >= written) {
-        report_.error(position.place,
+        report_.error(position.where,
                       fmt::format("event \"{}\" is on frame {} of clip \"{}\", which has {}", event.name,
                                   position.value, item.name, written),
                       "they are counted from 0 within the clip");

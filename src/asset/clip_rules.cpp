@@ -5,8 +5,10 @@
 #include <algorithm>
 #include <array>
 #include <bit>
-#include <charconv>
 #include <cmath>
+#include <limits>
+
+#include "vole/base/number.hpp"
 
 namespace vole {
 namespace {
@@ -57,13 +59,13 @@ ClipRules::Condition ClipRules::parse(const Located<std::string>& text) {
     name = words[0];
     const auto sign =
         std::find_if(signs.begin(), signs.end(), [&](const auto& s) { return s.first == words[1]; });
-    const char* const end = words[2].data() + words[2].size();
-    const bool number = std::from_chars(words[2].data(), end, condition.value).ptr == end;
-    if (sign == signs.end() || !number || !std::isfinite(condition.value)) name = {};
+    const std::optional<float> value = parse_float(words[2]);
+    if (sign == signs.end() || !value) name = {};
+    condition.value = value.value_or(0);
     if (sign != signs.end()) condition.compare = sign->second;
   }
   if (!is_name(name))
-    throw Error(text.place, fmt::format("\"{}\" is no condition", text.value),
+    throw Error(text.where, fmt::format("\"{}\" is not a condition", text.value),
                 "one is \"grounded\", \"not grounded\" or \"vy < 0\" (also <=, ==, !=, >=, >)");
   const int known = find_fact(name);
   condition.fact = static_cast<std::uint32_t>(known >= 0 ? static_cast<std::size_t>(known) : facts_.size());
@@ -72,13 +74,11 @@ ClipRules::Condition ClipRules::parse(const Located<std::string>& text) {
 }
 
 ClipRules& ClipRules::add(const ClipRuleText& text) {
-  Rule rule{text.clip.value, {}, static_cast<int>(text.hold * 1000 + 0.5), text.finish, text.clip.place};
+  Rule rule{text.clip.value, {}, static_cast<int>(text.hold * 1000 + 0.5), text.finish, text.clip.where};
   for (const Located<std::string>& condition : text.when) rule.when.push_back(parse(condition));
-  const std::size_t in_group = rules_.size() % rules_in_group;
-  for (const Condition& condition : rule.when)
-    asked_.push_back({condition, static_cast<std::uint32_t>(in_group)});
-  if (in_group == 0) group_ends_.emplace_back();
-  group_ends_.back() = asked_.size();
+  const auto in_group = static_cast<std::uint32_t>(rules_.size() % rules_in_group);
+  if (in_group == 0) groups_.emplace_back();
+  for (const Condition& condition : rule.when) ask(condition, in_group);
   rules_.push_back(std::move(rule));
   return *this;
 }
@@ -90,19 +90,50 @@ ClipRules& ClipRules::add(std::string_view clip, const std::vector<std::string>&
   return add(text);
 }
 
-// All conditions of a group are asked, without a branch on any: facts change from thing to thing, and a
-// branch that is guessed wrong costs more than all of them (measured: a fifth less for animators with rules).
-int ClipRules::decide(std::span<const float> values) const {
-  std::size_t i = 0;
-  for (std::size_t group = 0; group < group_ends_.size(); ++group) {
-    std::uint64_t failed = 0;  // a bit for each rule
-    for (; i < group_ends_[group]; ++i) {
-      const Condition& condition = asked_[i].condition;
-      const bool holds = condition.holds(values[condition.fact]);
-      failed |= std::uint64_t{!holds} << asked_[i].rule;
+void ClipRules::ask(const Condition& condition, std::uint32_t rule) {
+  constexpr float all = std::numeric_limits<float>::infinity();
+  const float value = condition.value, below = std::nextafter(value, -all),
+              above = std::nextafter(value, all);
+  const auto range = [&]() -> std::pair<float, float> {
+    switch (condition.compare) {
+      case Compare::less:
+        return {-all, below};
+      case Compare::at_most:
+        return {-all, value};
+      case Compare::more:
+        return {above, all};
+      case Compare::at_least:
+        return {value, all};
+      default:
+        return {value, value};
     }
-    const std::size_t first = group * rules_in_group + static_cast<std::size_t>(std::countr_one(failed));
-    if (first < std::min(rules_.size(), (group + 1) * rules_in_group)) return static_cast<int>(first);
+  };
+  const auto [least, most] = range();
+  Group& group = groups_.back();
+  (condition.compare == Compare::not_equal ? group.beside : group.within)
+      .push_back({condition.fact, rule, least, most});
+}
+
+// All conditions of a group are asked, without a branch on any: facts change from thing to thing, and a
+// branch that is guessed wrong costs more than all of them. Ranges cost two comparisons where asking for each
+// kind of comparison costs three (measured: a fifth less each).
+int ClipRules::decide(std::span<const float> values) const {
+  for (std::size_t i = 0; i < groups_.size(); ++i) {
+    std::uint64_t failed = 0;  // a bit for each rule
+    for (const Asked& asked : groups_[i].within) {
+      const float value = values[asked.fact];
+      const auto holds =
+          static_cast<unsigned>(value >= asked.least) & static_cast<unsigned>(value <= asked.most);
+      failed |= std::uint64_t{holds ^ 1u} << asked.rule;
+    }
+    for (const Asked& asked : groups_[i].beside) {
+      const float value = values[asked.fact];
+      const auto holds =
+          static_cast<unsigned>(value < asked.least) | static_cast<unsigned>(value > asked.most);
+      failed |= std::uint64_t{holds ^ 1u} << asked.rule;
+    }
+    const std::size_t first = i * rules_in_group + static_cast<std::size_t>(std::countr_one(failed));
+    if (first < std::min(rules_.size(), (i + 1) * rules_in_group)) return static_cast<int>(first);
   }
   return -1;
 }

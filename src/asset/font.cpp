@@ -5,6 +5,7 @@
 #include <algorithm>
 
 #include "vole/base/check_notes.hpp"
+#include "vole/base/reading.hpp"
 #include "vole/base/schema.hpp"
 
 namespace vole {
@@ -45,7 +46,7 @@ void add_kerning(const FontCut& cut, FontParts& parts, Report& report) {
     const char32_t first = text.empty() ? 0 : next_letter(text);
     const char32_t second = text.empty() ? 0 : next_letter(text);
     if (first == 0 || second == 0 || !text.empty())
-      report.error(item.place, fmt::format("\"{}\" is not two letters", item.name));
+      report.error(item.where, fmt::format("\"{}\" is not two letters", item.name));
     parts.kerning.push_back({kerning_pair(first, second), item.value.value});
   }
 }
@@ -104,15 +105,16 @@ Font load_truetype(Loading& loading) {
   }
   const std::string path = join_path(folder, file);
   loading.depends_on(path);
-  if (!file_exists(path) && text.file.place.file) {
+  if (!file_exists(path) && text.file.where.file) {
     try {
       read_bytes(path, most_font_bytes);
     } catch (const Error& error) {
-      throw Error(text.file.place, fmt::format("no file \"{}\"", file), error.problems()[0].hint);
+      throw Error(text.file.where, fmt::format("no file \"{}\"", file), error.problems()[0].hint);
     }
   }
-  FontParts parts = cut_truetype(read_bytes(path, most_font_bytes),
-                                 {text.size.value, text.smooth, text.letters}, Place::whole_file(path));
+  FontParts parts =
+      cut_truetype(read_bytes(path, most_font_bytes), {text.size.value, text.smooth, text.letters},
+                   FilePosition::whole_file(path));
   parts.name = loading.name();
   return Font(std::move(parts));
 }
@@ -183,17 +185,17 @@ IVec2 Font::measure(std::string_view text) const {
   }
 }
 
-Font AssetSort<Font>::load(Loading& loading) {
+Font AssetType<Font>::load(Loading& loading) {
   if (loading.path().ends_with(".font.toml")) return load_truetype(loading);
   const Asset<Sheet> sheet = loading.catalog().get<Sheet>(loading.name());
   loading.depends_on(sheet);
   if (!sheet->font)
-    throw Error(Place::whole_file(loading.path()),
-                fmt::format("\"{}\" is no font: it has no [font] table", sheet->name));
+    throw Error(FilePosition::whole_file(loading.path()),
+                fmt::format("\"{}\" is not a font: it has no [font] table", sheet->name));
   return Font(sheet.shared());
 }
 
-Node AssetSort<Font>::schema() {
+Node AssetType<Font>::schema() {
   return schema_of<FontText>();
 }
 

@@ -4,12 +4,12 @@
 
 namespace vole {
 
-CutFrames cut_frames(IVec2 picture_size, const FrameCut& cut, const Place& place,
+CutFrames cut_frames(IVec2 picture_size, const FrameCut& cut, const FilePosition& where,
                      std::string_view picture_name, bool allowed) {
   IRect part{{0, 0}, picture_size};
   if (cut.part) {
     if (!(cut.part->value.shared_with(part) == cut.part->value) || cut.part->value.empty())
-      throw Error(cut.part->place, fmt::format("this part is not inside \"{}\", which is {} x {}",
+      throw Error(cut.part->where, fmt::format("this part is not inside \"{}\", which is {} x {}",
                                                picture_name, picture_size.x, picture_size.y));
     part = cut.part->value;
   }
@@ -18,7 +18,7 @@ CutFrames cut_frames(IVec2 picture_size, const FrameCut& cut, const Place& place
     const int step = size + cut.spacing;
     if (inner < step || (inner % step != 0 && !allowed))
       throw Error(
-          place,
+          where,
           fmt::format("frames of {} pixels {} (margin {}, spacing {}) do not fill \"{}\", which is {} {}",
                       size, side, cut.margin, cut.spacing, picture_name, length, side),
           inner < step ? "" : "or allow = { uneven-frames = \"why\" } under [check]");
@@ -27,7 +27,7 @@ CutFrames cut_frames(IVec2 picture_size, const FrameCut& cut, const Place& place
   const int columns = along(part.size.x, cut.size.x, "wide");
   const int rows = along(part.size.y, cut.size.y, "high");
   if (static_cast<std::size_t>(columns) * static_cast<std::size_t>(rows) > most_frames)
-    throw Error(place, fmt::format("{} x {} frames are more than the {} that a sheet may have", columns, rows,
+    throw Error(where, fmt::format("{} x {} frames are more than the {} that a sheet may have", columns, rows,
                                    most_frames));
   CutFrames frames;
   frames.columns = columns;

@@ -38,20 +38,20 @@ std::uint32_t big_endian(const unsigned char* at) {
 }
 
 // The size as the header claims it, checked before any memory is asked for.
-void check_header(const Bytes& bytes, const Place& place) {
+void check_header(const Bytes& bytes, const FilePosition& where) {
   const bool marked = bytes.size() >= 8 && std::equal(png_mark, png_mark + 8, bytes.begin());
-  if (!marked) throw Error(place, "is not a PNG picture", bytes.empty() ? "the file is empty" : "");
-  if (bytes.size() < 33) throw Error(place, "is cut off: the PNG header is not complete");
+  if (!marked) throw Error(where, "is not a PNG picture", bytes.empty() ? "the file is empty" : "");
+  if (bytes.size() < 33) throw Error(where, "is cut off: the PNG header is not complete");
   const std::int64_t width = big_endian(bytes.data() + 16);
   const std::int64_t height = big_endian(bytes.data() + 20);
-  if (width == 0 || height == 0) throw Error(place, "is a picture without pixels");
+  if (width == 0 || height == 0) throw Error(where, "is a picture without pixels");
   if (width > Image::longest_side || height > Image::longest_side || width * height > most_pixels)
-    throw Error(place, fmt::format("is {} x {} pixels; the most is {} along a side and {} million in all",
+    throw Error(where, fmt::format("is {} x {} pixels; the most is {} along a side and {} million in all",
                                    width, height, Image::longest_side, most_pixels / 1'000'000));
 }
 
 // Decoders make up missing rows; a picture without its closing chunk has lost something.
-void check_complete(const Bytes& bytes, const Place& place) {
+void check_complete(const Bytes& bytes, const FilePosition& where) {
   std::size_t at = 8;
   while (at + 12 <= bytes.size()) {
     const std::size_t length = big_endian(bytes.data() + at);
@@ -61,7 +61,7 @@ void check_complete(const Bytes& bytes, const Place& place) {
     if (length > bytes.size()) break;
     at += 12 + length;
   }
-  throw Error(place, "is cut off: the PNG has no end", "save it again or copy it once more");
+  throw Error(where, "is cut off: the PNG has no end", "save it again or copy it once more");
 }
 
 // A channel of 16 bits to the nearest of 8.
@@ -73,11 +73,11 @@ std::uint8_t to_8_bits(stbi_uc value) {
 }
 
 template <class Channel>
-Image decode(const Bytes& bytes, const Place& place,
+Image decode(const Bytes& bytes, const FilePosition& where,
              Channel* (*load)(const stbi_uc*, int, int*, int*, int*, int)) {
   int width = 0, height = 0, channels = 0;
   Channel* const pixels = load(bytes.data(), static_cast<int>(bytes.size()), &width, &height, &channels, 4);
-  if (!pixels) throw Error(place, fmt::format("is a broken PNG picture ({})", stbi_failure_reason()));
+  if (!pixels) throw Error(where, fmt::format("is a broken PNG picture ({})", stbi_failure_reason()));
   const std::unique_ptr<Channel, void (*)(void*)> owner(pixels, stbi_image_free);
   Image image({width, height});
   const Channel* from = pixels;
@@ -99,20 +99,20 @@ void Image::fill(Colour colour) {
   std::fill(pixels_.begin(), pixels_.end(), colour);
 }
 
-Image decode_png(const Bytes& bytes, const Place& place) {
-  check_header(bytes, place);
-  check_complete(bytes, place);
+Image decode_png(const Bytes& bytes, const FilePosition& where) {
+  check_header(bytes, where);
+  check_complete(bytes, where);
   constexpr std::size_t depth_at = 24;  // of a channel, in the header
-  return bytes[depth_at] == 16 ? decode(bytes, place, stbi_load_16_from_memory)
-                               : decode(bytes, place, stbi_load_from_memory);
+  return bytes[depth_at] == 16 ? decode(bytes, where, stbi_load_16_from_memory)
+                               : decode(bytes, where, stbi_load_from_memory);
 }
 
 Image read_png(const std::string& path) {
-  return decode_png(read_bytes(path, most_png_bytes), Place::whole_file(path));
+  return decode_png(read_bytes(path, most_png_bytes), FilePosition::whole_file(path));
 }
 
 Bytes encode_png(const Image& image) {
-  if (image.empty()) throw Error(Place{}, "a picture without pixels cannot be saved");
+  if (image.empty()) throw Error(FilePosition{}, "a picture without pixels cannot be saved");
   Bytes bytes;
   const auto append = [](void* to, void* data, int size) {
     const auto* from = static_cast<const unsigned char*>(data);

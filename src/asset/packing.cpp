@@ -95,7 +95,7 @@ Packing pack(const std::vector<IVec2>& sizes, IVec2 largest_page) {
   for (std::size_t i = 0; i < sizes.size(); ++i) {
     if (sizes[i].x <= 0 || sizes[i].y <= 0) continue;
     if (sizes[i].x > largest_page.x || sizes[i].y > largest_page.y)
-      throw Error(Place{},
+      throw Error(FilePosition{},
                   fmt::format("{} x {} pixels do not fit on a page of {} x {}", sizes[i].x, sizes[i].y,
                               largest_page.x, largest_page.y),
                   "allow larger pages");

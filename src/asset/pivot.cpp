@@ -1,5 +1,6 @@
 #include "vole/asset/pivot.hpp"
 
+#include "vole/base/reading.hpp"
 #include "vole/base/schema.hpp"
 
 namespace vole {

@@ -27,7 +27,7 @@ std::vector<std::string> names_of_ways(const std::vector<Direction>& ways) {
 }
 
 // Gives each member its direction by its key; false when one has none.
-bool read_directions(const std::vector<NamedItem<Place>>& keys, const std::vector<Direction>& ways,
+bool read_directions(const std::vector<NamedItem<FilePosition>>& keys, const std::vector<Direction>& ways,
                      Members& members, Report& report) {
   const std::vector<std::string> names = names_of_ways(ways);
   bool all = true;
@@ -38,7 +38,7 @@ bool read_directions(const std::vector<NamedItem<Place>>& keys, const std::vecto
       continue;
     }
     all = false;
-    report.error(keys[i].place,
+    report.error(keys[i].where,
                  fmt::format("\"{}\" is none of the {} ways of this set", members[i].key, ways.size()),
                  did_you_mean(members[i].key, names));
   }
@@ -59,7 +59,7 @@ int eighths_between(Direction from, Direction to) {
 
 // A member for a way that has no clip of its own, made of those that have; nullopt when that cannot be.
 std::optional<ClipSet::Member> made_up(const Members& members, Direction way, MissingWays missing) {
-  if (missing == MissingWays::told) return std::nullopt;
+  if (missing == MissingWays::error) return std::nullopt;
   if (missing == MissingWays::flip) {
     const ClipSet::Member* other = find_way(members, mirrored(way));
     if (!other) return std::nullopt;
@@ -97,13 +97,13 @@ void fill_ways(const NamedItem<SetText>& item, const std::vector<Direction>& way
   std::string list;
   for (const std::string& name : lacking) list += fmt::format("{}\"{}\"", list.empty() ? "" : ", ", name);
   report.error(
-      item.place, fmt::format("set \"{}\" has no clip for {}", item.name, list),
+      item.where, fmt::format("set \"{}\" has no clip for {}", item.name, list),
       item.value.missing == MissingWays::turn ? "" : "missing = \"turn\" would rotate one that is there");
 }
 
-void report_taken(const Sheet& sheet, const std::string& name, const Place& place, Report& report) {
+void report_taken(const Sheet& sheet, const std::string& name, const FilePosition& where, Report& report) {
   if (sheet.find_clip(name) || sheet.find_set(name))
-    report.error(place,
+    report.error(where,
                  fmt::format("there is a {} \"{}\" already", sheet.find_clip(name) ? "clip" : "set", name),
                  "clips and sets are played by their names alike");
 }
@@ -111,7 +111,7 @@ void report_taken(const Sheet& sheet, const std::string& name, const Place& plac
 // The first one after reporting that there is none of this name.
 std::size_t clip_index(const Sheet& sheet, const Located<std::string>& name, Report& report) {
   try {
-    return static_cast<std::size_t>(&sheet.clip(name.value, name.place) - sheet.clips.data());
+    return static_cast<std::size_t>(&sheet.clip(name.value, name.where) - sheet.clips.data());
   } catch (const Error& error) {
     report.add(error);
     return 0;
@@ -123,33 +123,33 @@ std::size_t clip_index(const Sheet& sheet, const Located<std::string>& name, Rep
 void add_set(const NamedItem<SetText>& item, ClipMaker& maker, Sheet& sheet, Report& report) {
   const SetText& text = item.value;
   ClipSet set{.name = item.name, .members = {}};
-  std::vector<NamedItem<Place>> keys;
-  report_taken(sheet, item.name, item.place, report);
+  std::vector<NamedItem<FilePosition>> keys;
+  report_taken(sheet, item.name, item.where, report);
   if (const std::size_t count = text.clips.size() + text.rows.size(); count > most_members)
     return report.error(
-        item.place, fmt::format("set \"{}\" has {} clips; the most is {}", item.name, count, most_members));
+        item.where, fmt::format("set \"{}\" has {} clips; the most is {}", item.name, count, most_members));
   for (const auto& key : text.clips) {
     set.members.push_back({.key = key.name, .clip = clip_index(sheet, key.value, report)});
-    keys.push_back({key.name, key.place, {}});
+    keys.push_back({key.name, key.where, {}});
   }
   for (const auto& key : text.rows) {
-    NamedItem<ClipText> row{item.name + " " + key.name, key.place, text.playing};
+    NamedItem<ClipText> row{item.name + " " + key.name, key.where, text.playing};
     row.value.row = key.value;
-    report_taken(sheet, row.name, key.place, report);
+    report_taken(sheet, row.name, key.where, report);
     if (set.find(key.name) >= 0)
-      report.error(key.place,
+      report.error(key.where,
                    fmt::format("set \"{}\" has \"{}\" twice: as a clip and as a row", item.name, key.name));
     sheet.clips.push_back(maker.make(row));
     set.members.push_back({.key = key.name, .clip = sheet.clips.size() - 1});
-    keys.push_back({key.name, key.place, {}});
+    keys.push_back({key.name, key.where, {}});
   }
   if (set.members.empty())
-    return report.error(item.place, fmt::format("set \"{}\" is empty", item.name),
+    return report.error(item.where, fmt::format("set \"{}\" is empty", item.name),
                         "it has \"rows\" or \"clips\"");
   if (text.ways) {
     const int count = text.ways->value;
     if (count != 2 && count != 4 && count != 8)
-      return report.error(text.ways->place, fmt::format("{} ways; a set has 2, 4 or 8", count));
+      return report.error(text.ways->where, fmt::format("{} ways; a set has 2, 4 or 8", count));
     const std::vector<Direction> ways = ways_of(count);
     set.by_direction = true;
     if (read_directions(keys, ways, set.members, report)) fill_ways(item, ways, set.members, report);

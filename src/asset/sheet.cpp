@@ -7,16 +7,6 @@
 #include "vole/base/names.hpp"
 
 namespace vole {
-namespace {
-
-template <class Things>
-auto find_named(const Things& things, std::string_view name) -> decltype(things.data()) {
-  const auto found =
-      std::find_if(things.begin(), things.end(), [name](const auto& thing) { return thing.name == name; });
-  return found == things.end() ? nullptr : &*found;
-}
-
-}  // namespace
 
 IVec2 SheetPoint::at(int frame) const {
   const auto found = std::lower_bound(by_frame.begin(), by_frame.end(), frame,
@@ -45,37 +35,37 @@ int Sheet::find_frame(std::string_view frame_name) const {
   return found == frame_names.end() ? -1 : static_cast<int>(found - frame_names.begin());
 }
 
-const Clip& Sheet::clip(std::string_view clip_name, const Place& asked) const {
+const Clip& Sheet::clip(std::string_view clip_name, const FilePosition& asked) const {
   if (const Clip* found = find_clip(clip_name)) return *found;
   throw Error(asked, fmt::format("no clip \"{}\" in \"{}\"", clip_name, name),
               did_you_mean(clip_name, names_of(clips)));
 }
 
-const ClipSet& Sheet::set(std::string_view set_name, const Place& asked) const {
+const ClipSet& Sheet::set(std::string_view set_name, const FilePosition& asked) const {
   if (const ClipSet* found = find_set(set_name)) return *found;
   throw Error(asked, fmt::format("no set \"{}\" in \"{}\"", set_name, name),
               did_you_mean(set_name, names_of(sets)));
 }
 
-const SheetPoint& Sheet::point(std::string_view point_name, const Place& asked) const {
+const SheetPoint& Sheet::point(std::string_view point_name, const FilePosition& asked) const {
   if (const SheetPoint* found = find_point(point_name)) return *found;
   throw Error(asked, fmt::format("no point \"{}\" in \"{}\"", point_name, name),
               did_you_mean(point_name, names_of(points)));
 }
 
-const Track& Sheet::track(std::string_view track_name, const Place& asked) const {
+const Track& Sheet::track(std::string_view track_name, const FilePosition& asked) const {
   if (const Track* found = find_track(track_name)) return *found;
   throw Error(asked, fmt::format("no track \"{}\" in \"{}\"", track_name, name),
               did_you_mean(track_name, names_of(tracks)));
 }
 
-int Sheet::frame(std::string_view frame_name, const Place& asked) const {
+int Sheet::frame(std::string_view frame_name, const FilePosition& asked) const {
   if (const int found = find_frame(frame_name); found >= 0) return found;
   throw Error(asked, fmt::format("no frame \"{}\" in \"{}\"", frame_name, name),
               did_you_mean(frame_name, frame_names));
 }
 
-void Sheet::expect_played(std::string_view clip_or_set, const Place& asked) const {
+void Sheet::expect_played(std::string_view clip_or_set, const FilePosition& asked) const {
   if (find_clip(clip_or_set) || find_set(clip_or_set)) return;
   std::vector<std::string> known = names_of(clips);
   for (const ClipSet& set : sets) known.push_back(set.name);

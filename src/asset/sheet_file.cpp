@@ -8,6 +8,7 @@
 
 #include "clip_file.hpp"
 #include "vole/base/names.hpp"
+#include "vole/base/reading.hpp"
 #include "vole/base/schema.hpp"
 
 namespace vole {
@@ -18,14 +19,14 @@ constexpr std::size_t most_rules = 1000;
 void add_rules(const SheetText& text, Sheet& sheet, Report& report) {
   if (text.rules.size() > most_rules)
     report.error(
-        text.rules[most_rules].clip.place,
+        text.rules[most_rules].clip.where,
         fmt::format("{} rules are more than the {} that a sheet may have", text.rules.size(), most_rules));
   for (const ClipRuleText& rule : text.rules) {
     try {
-      sheet.expect_played(rule.clip.value, rule.clip.place);
+      sheet.expect_played(rule.clip.value, rule.clip.where);
       for (const Clip* clip : sheet.played_by(rule.clip.value))
         if (rule.finish && clip->loop)
-          report.error(rule.clip.place, fmt::format("clip \"{}\" loops, so it is never finished", clip->name),
+          report.error(rule.clip.where, fmt::format("clip \"{}\" loops, so it is never finished", clip->name),
                        "let it play once: loop = false");
       sheet.rules.add(rule);
     } catch (const Error& error) {
@@ -37,11 +38,11 @@ void add_rules(const SheetText& text, Sheet& sheet, Report& report) {
 SheetPoint make_point(const NamedItem<PointText>& item, const FrameFinder& frames) {
   SheetPoint point{item.name, item.value.at, {}};
   for (const auto& own : item.value.frames) {
-    FrameText frame{own.place, own.name, -1};
+    FrameText frame{own.where, own.name, -1};
     int number = 0;
     const char* const end = own.name.data() + own.name.size();
     if (!frames.has(own.name) && std::from_chars(own.name.data(), end, number).ptr == end)
-      frame = {own.place, {}, number};
+      frame = {own.where, {}, number};
     point.by_frame.emplace_back(frames.find(frame, "point", item.name), own.value);
   }
   std::stable_sort(point.by_frame.begin(), point.by_frame.end(),
@@ -67,7 +68,7 @@ Sheet whole_picture(const Asset<Picture>& picture) {
 
 void add_grid_frames(const SheetText& text, Sheet& sheet) {
   const Picture& picture = *sheet.pictures.front();
-  const CutFrames cut = cut_frames(picture.size(), text.frame->value, text.frame->place, sheet.name,
+  const CutFrames cut = cut_frames(picture.size(), text.frame->value, text.frame->where, sheet.name,
                                    allows(text.check, "uneven-frames"));
   sheet.columns = cut.columns;
   for (const IRect& area : cut.areas) sheet.frames.push_back(frame_of(picture, area));
@@ -78,43 +79,43 @@ void add_folder_frames(const SheetText& text, Loading& loading, Sheet& sheet) {
   const std::string folder = join_path(folder_of(loading.name()), text.folder.value);
   const std::string path = loading.catalog().asset_path(folder);
   if (!folder_exists(path) || text.folder.value.find("..") != std::string::npos)
-    throw Error(text.folder.place, fmt::format("no folder \"{}\" beside this file", text.folder.value));
+    throw Error(text.folder.where, fmt::format("no folder \"{}\" beside this file", text.folder.value));
   loading.depends_on(path);
   std::vector<std::string> names;
   for (const std::string& file : list_files(path))
     if (file.ends_with(".png") && file.find('/') == std::string::npos)
       names.push_back(file.substr(0, file.size() - 4));
-  if (names.empty()) throw Error(text.folder.place, fmt::format("\"{}\" holds no PNG", text.folder.value));
+  if (names.empty()) throw Error(text.folder.where, fmt::format("\"{}\" holds no PNG", text.folder.value));
   if (names.size() > most_frames)
-    throw Error(text.folder.place, fmt::format("\"{}\" holds {} pictures; the most is {}", text.folder.value,
+    throw Error(text.folder.where, fmt::format("\"{}\" holds {} pictures; the most is {}", text.folder.value,
                                                names.size(), most_frames));
   std::sort(names.begin(), names.end(), natural_less);
   for (const std::string& name : names) {
-    const Located<std::string> written{join_path(text.folder.value, name), text.folder.place};
-    add_picture(picture_beside(loading, written, text.folder.place), sheet);
+    const Located<std::string> written{join_path(text.folder.value, name), text.folder.where};
+    add_picture(picture_beside(loading, written, text.folder.where), sheet);
     sheet.frames.push_back(frame_of(*sheet.pictures.back(), sheet.pictures.back()->area()));
     sheet.frame_names.push_back(name);
   }
 }
 
 // What a sheet is made of must be said in one way.
-void check_source(const SheetText& text, const Place& place) {
-  const int sources = (text.picture.place.file ? 1 : 0) + (text.folder.place.file ? 1 : 0) +
+void check_source(const SheetText& text, const FilePosition& where) {
+  const int sources = (text.picture.where.file ? 1 : 0) + (text.folder.where.file ? 1 : 0) +
                       (text.colour ? 1 : 0) + (text.pages.empty() ? 0 : 1);
   if (sources > 1)
-    throw Error(place, "a sheet is made of one of \"picture\", \"pages\", \"folder\" and \"colour\"");
+    throw Error(where, "a sheet is made of one of \"picture\", \"pages\", \"folder\" and \"colour\"");
   if (text.frame && !text.frames.empty())
-    throw Error(text.frame->place, "a sheet has equal frames or named ones, not both",
+    throw Error(text.frame->where, "a sheet has equal frames or named ones, not both",
                 "leave out \"frame\" or \"frames\"");
-  if ((text.folder.place.file || text.colour) && (text.frame || !text.frames.empty()))
-    throw Error(place, "\"frame\" and \"frames\" cut a picture, and here is none");
+  if ((text.folder.where.file || text.colour) && (text.frame || !text.frames.empty()))
+    throw Error(where, "\"frame\" and \"frames\" cut a picture, and here is none");
 }
 
 }  // namespace
 
-void add_stand_in(const SheetText& text, const Place& place, Sheet& sheet) {
-  if (!text.size.place.file)
-    throw Error(place, "a stand-in needs a \"size\" beside its \"colour\"", "as in size = [16, 16]");
+void add_stand_in(const SheetText& text, const FilePosition& where, Sheet& sheet) {
+  if (!text.size.where.file)
+    throw Error(where, "a stand-in needs a \"size\" beside its \"colour\"", "as in size = [16, 16]");
   sheet.pictures.push_back(
       std::make_shared<const Picture>(stand_in_image(text.size.value, text.colour->value)));
   sheet.frames.assign(static_cast<std::size_t>(text.count),
@@ -123,7 +124,7 @@ void add_stand_in(const SheetText& text, const Place& place, Sheet& sheet) {
 }
 
 void read_field(const Node& node, FrameText& frame, const FieldRule& rule, Report& report) {
-  frame.place = node.place;
+  frame.where = node.where;
   if (node.type == Node::Type::text)
     frame.name = node.text;
   else
@@ -142,7 +143,7 @@ void read_field(const Node& node, EventText& event, const FieldRule& rule, Repor
   } else if (node.type == Node::Type::whole) {
     read_value(node, event.positions.emplace_back(), rule, report);
   } else {
-    report.error(node.place, fmt::format("a frame of the clip, a list of them or \"end\" wanted here, not {}",
+    report.error(node.where, fmt::format("a frame of the clip, a list of them or \"end\" wanted here, not {}",
                                          to_text(node)));
   }
 }
@@ -155,14 +156,14 @@ Node schema_field(const EventText&, const FieldRule&) {
 void add_named_frames(const SheetText& text, const Pictures& pictures, Sheet& sheet, Report& report) {
   if (text.frames.size() > most_frames) {
     report.error(
-        text.frames[most_frames].place,
+        text.frames[most_frames].where,
         fmt::format("{} frames are more than the {} that a sheet may have", text.frames.size(), most_frames));
     return;
   }
   for (const auto& item : text.frames) {
     const auto page = static_cast<std::size_t>(item.value.page);
     if (page >= pictures.size()) {
-      report.error(item.place,
+      report.error(item.where,
                    fmt::format("frame \"{}\" is on page {}, but there {} {}", item.name, page,
                                pictures.size() == 1 ? "is" : "are", pictures.size()),
                    "pages are counted from 0");
@@ -171,7 +172,7 @@ void add_named_frames(const SheetText& text, const Pictures& pictures, Sheet& sh
     const Picture& picture = *pictures[page];
     const IRect area = item.value.area.value;
     if (!(area.shared_with(picture.area()) == area))
-      report.error(item.value.area.place, fmt::format("frame \"{}\" is not inside its picture of {} x {}",
+      report.error(item.value.area.where, fmt::format("frame \"{}\" is not inside its picture of {} x {}",
                                                       item.name, picture.size().x, picture.size().y));
     Frame frame = frame_of(picture, area.shared_with(picture.area()));
     frame.offset = item.value.offset.value_or(IVec2{0, 0});
@@ -216,21 +217,17 @@ std::string picture_name_beside(std::string_view asset_name, std::string_view wr
   return joined.lexically_normal().generic_string();
 }
 
-Asset<Picture> picture_beside(Loading& loading, const Located<std::string>& written, const Place& otherwise) {
+Asset<Picture> picture_beside(Loading& loading, const Located<std::string>& written,
+                              const FilePosition& otherwise) {
   const std::string name = picture_name_beside(loading.name(), written.value);
   loading.depends_on(loading.catalog().asset_path(name + ".png"));
-  return loading.catalog().get<Picture>(name, written.place.file ? written.place : otherwise);
+  return loading.catalog().get<Picture>(name, written.where.file ? written.where : otherwise);
 }
 
-Sheet AssetSort<Sheet>::stand_in(std::string_view name) {
-  constexpr Colour loud{0xff, 0x00, 0xff, 0xff}, dark{0x10, 0x10, 0x10, 0xff};
-  Image image({16, 16}, loud);
-  for (int y = 0; y < 16; ++y)
-    for (int x = 0; x < 16; ++x)
-      if ((x / 4 + y / 4) % 2 != 0) image.at(x, y) = dark;
+Sheet AssetType<Sheet>::stand_in(std::string_view name) {
   Sheet sheet;
   sheet.name = name;
-  sheet.pictures.push_back(std::make_shared<const Picture>(image));
+  sheet.pictures.push_back(std::make_shared<const Picture>(missing_card(name)));
   sheet.frames = {frame_of(*sheet.pictures[0], sheet.pictures[0]->area())};
   sheet.stand_in = sheet.missing = true;
   Report nothing_to_tell;
@@ -238,12 +235,12 @@ Sheet AssetSort<Sheet>::stand_in(std::string_view name) {
   return sheet;
 }
 
-std::shared_ptr<const Sheet> AssetSort<Sheet>::load_shared(Loading& loading) {
+std::shared_ptr<const Sheet> AssetType<Sheet>::load_shared(Loading& loading) {
   if (loading.path().ends_with(atlas_ending)) return sheet_from_atlas(loading);
   return std::make_shared<const Sheet>(load(loading));
 }
 
-Sheet AssetSort<Sheet>::load(Loading& loading) {
+Sheet AssetType<Sheet>::load(Loading& loading) {
   if (loading.path().ends_with(".png")) return whole_picture(loading.catalog().get<Picture>(loading.name()));
 
   Report report;
@@ -251,17 +248,17 @@ Sheet AssetSort<Sheet>::load(Loading& loading) {
   const Node root = read_toml(loading.path());
   read(root, text, report);
   report.throw_if_errors();
-  check_source(text, root.place);
+  check_source(text, root.where);
 
   Sheet sheet;
   sheet.name = loading.name();
   if (text.colour) {
-    add_stand_in(text, root.place, sheet);
-  } else if (text.folder.place.file) {
+    add_stand_in(text, root.where, sheet);
+  } else if (text.folder.where.file) {
     add_folder_frames(text, loading, sheet);
   } else {
-    for (const auto& page : text.pages) add_picture(picture_beside(loading, page, root.place), sheet);
-    if (text.pages.empty()) add_picture(picture_beside(loading, text.picture, root.place), sheet);
+    for (const auto& page : text.pages) add_picture(picture_beside(loading, page, root.where), sheet);
+    if (text.pages.empty()) add_picture(picture_beside(loading, text.picture, root.where), sheet);
     if (text.frame) add_grid_frames(text, sheet);
     add_named_frames(text, sheet.pictures, sheet, report);
     if (sheet.frames.empty()) {
@@ -275,7 +272,7 @@ Sheet AssetSort<Sheet>::load(Loading& loading) {
   return sheet;
 }
 
-Node AssetSort<Sheet>::schema() {
+Node AssetType<Sheet>::schema() {
   return schema_of<SheetText>();
 }
 

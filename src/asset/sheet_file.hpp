@@ -13,7 +13,7 @@ inline constexpr std::size_t most_frames = 65536;
 
 // A frame by its number or its name.
 struct FrameText {
-  Place place;
+  FilePosition where;
   std::string name;
   int number = -1;  // when there is no name
 };
@@ -67,9 +67,9 @@ void describe(V& v, ClipText& clip) {
 }
 
 // What a set by direction does for ways that it has no clip for.
-enum class MissingWays { flip, turn, told };
+enum class MissingWays { flip, turn, error };
 constexpr auto enum_names(MissingWays) {
-  return std::array<std::string_view, 3>{"flip", "turn", "told"};
+  return std::array<std::string_view, 3>{"flip", "turn", "error"};
 }
 
 struct SetText {
@@ -106,7 +106,7 @@ void describe(V& v, KeyframeText<T>& key) {
 
 // A number, a pair or a colour.
 struct FieldValueText {
-  Place place;
+  FilePosition where;
   int parts = 1;
   Vec4 value{0, 0, 0, 0};
 };
@@ -207,7 +207,7 @@ using Pictures = std::vector<std::shared_ptr<const Picture>>;
 // The named frames as parts of these pictures.
 void add_named_frames(const SheetText& text, const Pictures& pictures, Sheet& sheet, Report& report);
 // Frames of one colour. Throws Error at `place` when the text does not say how large.
-void add_stand_in(const SheetText& text, const Place& place, Sheet& sheet);
+void add_stand_in(const SheetText& text, const FilePosition& where, Sheet& sheet);
 // Pivot, clips, points, borders and font, once the frames are there.
 void complete_sheet(const SheetText& text, Sheet& sheet, Report& report);
 

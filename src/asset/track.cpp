@@ -53,6 +53,13 @@ std::int64_t microseconds(std::int64_t ticks, int ticks_per_second) {
 
 }  // namespace
 
+Colour TrackPose::tinted(Colour own) const {
+  const auto part = [](std::uint8_t value, float share) {
+    return static_cast<std::uint8_t>(std::clamp(static_cast<float>(value) * share, 0.0f, 255.0f) + 0.5f);
+  };
+  return {part(own.r, tint.x), part(own.g, tint.y), part(own.b, tint.z), own.a};
+}
+
 void TrackPose::add(const TrackPose& other) {
   offset += other.offset;
   rotation += other.rotation;
@@ -126,6 +133,12 @@ const Track& blink() {
     return made;
   }();
   return track;
+}
+
+const Track* find(std::string_view name) {
+  for (const Track* track : {&squash(), &stretch(), &blink()})
+    if (track->name == name) return track;
+  return nullptr;
 }
 
 }  // namespace tracks

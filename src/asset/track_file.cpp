@@ -3,6 +3,7 @@
 
 #include "clip_file.hpp"
 #include "vole/base/field.hpp"
+#include "vole/base/reading.hpp"
 #include "vole/base/schema.hpp"
 
 namespace vole {
@@ -15,7 +16,7 @@ void add_keyframes(const std::vector<KeyframeText<T>>& text, std::vector<Keyfram
   for (const KeyframeText<T>& key : text) {
     const auto at = static_cast<std::int64_t>(key.at.value * 1e6 + 0.5);
     if (!keys.empty() && at <= keys.back().at)
-      report.error(key.at.place,
+      report.error(key.at.where,
                    fmt::format("this keyframe is at {} seconds, and the one before it at {}", key.at.value,
                                static_cast<double>(keys.back().at) / 1e6),
                    "write them in the order of their times");
@@ -25,16 +26,16 @@ void add_keyframes(const std::vector<KeyframeText<T>>& text, std::vector<Keyfram
 
 TrackField make_field(const NamedItem<std::vector<KeyframeText<FieldValueText>>>& item, Report& report) {
   const std::size_t dot = item.name.find('.');
-  TrackField field{item.name.substr(0, dot), {}, 1, {}, item.place};
+  TrackField field{item.name.substr(0, dot), {}, 1, {}, item.where};
   if (dot == std::string::npos || dot == 0 || dot + 1 == item.name.size())
-    report.error(item.place, fmt::format("\"{}\" names no field", item.name),
+    report.error(item.where, fmt::format("\"{}\" names no field", item.name),
                  "one is \"component.field\", as \"body.size\"");
   else
     field.field = item.name.substr(dot + 1);
   if (!item.value.empty()) field.parts = item.value.front().value.parts;
   for (const auto& key : item.value)
     if (key.value.parts != field.parts)
-      report.error(key.value.place,
+      report.error(key.value.where,
                    fmt::format("{} wanted here, as for the first keyframe", word_for_parts(field.parts)));
   add_keyframes(
       item.value, field.keys, [](const FieldValueText& value) { return value.value; }, report);
@@ -54,13 +55,13 @@ Track make_track(const NamedItem<TrackText>& item, Report& report) {
       item.value.tint, track.tint, [](Colour c) { return Vec4(c.r, c.g, c.b, c.a) / 255.0f; }, report);
   for (const auto& field : item.value.fields) track.fields.push_back(make_field(field, report));
   if (track.length() == 0)
-    report.error(item.place, fmt::format("track \"{}\" takes no time", item.name),
+    report.error(item.where, fmt::format("track \"{}\" takes no time", item.name),
                  "its last keyframe must come after 0 seconds");
   return track;
 }
 
 void read_field(const Node& node, FieldValueText& value, const FieldRule& rule, Report& report) {
-  value.place = node.place;
+  value.where = node.where;
   if (node.type == Node::Type::text) {
     Colour colour;
     read_value(node, colour, {}, report);

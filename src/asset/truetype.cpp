@@ -71,15 +71,15 @@ struct Drawn {
 
 class TrueTypeCutter {
  public:
-  TrueTypeCutter(const Bytes& bytes, const TrueTypeCut& cut, const Place& place)
-      : file_(bytes, place), cut_(cut) {
+  TrueTypeCutter(const Bytes& bytes, const TrueTypeCut& cut, const FilePosition& where)
+      : file_(bytes, where), cut_(cut) {
     font_.userdata = &arena_;
     // The rasterizer reads its input and never writes to it.
     if (stbtt_InitFont(&font_, const_cast<unsigned char*>(bytes.data()), 0) == 0)
-      throw Error(place, "is a font without a list of Unicode letters");
+      throw Error(where, "is a font without a list of Unicode letters");
     int ascent = 0, descent = 0, gap = 0;
     stbtt_GetFontVMetrics(&font_, &ascent, &descent, &gap);
-    if (ascent - descent <= 0) throw Error(place, "is a broken font: its letters have no height");
+    if (ascent - descent <= 0) throw Error(where, "is a broken font: its letters have no height");
     scale_ = static_cast<float>(cut.size) / static_cast<float>(ascent - descent);
     baseline_ = pixels(ascent);
   }
@@ -188,11 +188,11 @@ class TrueTypeCutter {
 
 }  // namespace
 
-FontParts cut_truetype(const Bytes& bytes, const TrueTypeCut& cut, const Place& place) {
+FontParts cut_truetype(const Bytes& bytes, const TrueTypeCut& cut, const FilePosition& where) {
   try {
-    return TrueTypeCutter(bytes, cut, place).cut();
+    return TrueTypeCutter(bytes, cut, where).cut();
   } catch (const ImpossibleOutline&) {
-    throw Error(place, "is a broken font: its tables contradict each other");
+    throw Error(where, "is a broken font: its tables contradict each other");
   }
 }
 

@@ -6,14 +6,14 @@
 
 namespace vole {
 
-TrueTypeFile::TrueTypeFile(const Bytes& bytes, const Place& place) : bytes_(bytes), place_(place) {
+TrueTypeFile::TrueTypeFile(const Bytes& bytes, const FilePosition& where) : bytes_(bytes), place_(where) {
   if (bytes.empty()) refuse("the file is empty");
-  if (bytes.size() < 12) throw Error(place, "is no TrueType font");
+  if (bytes.size() < 12) throw Error(where, "is not a TrueType font");
   const std::uint32_t mark = u32(0);
   constexpr std::uint32_t version_1 = 0x00010000, apple = 0x74727565, postscript = 0x4f54544f;
   if (mark == postscript)
-    throw Error(place, "has PostScript outlines, which are not read", "use the .ttf version of the font");
-  if (mark != version_1 && mark != apple) throw Error(place, "is no TrueType font");
+    throw Error(where, "has PostScript outlines, which are not read", "use the .ttf version of the font");
+  if (mark != version_1 && mark != apple) throw Error(where, "is not a TrueType font");
   const std::size_t tables = u16(4);
   if (12 + 16 * tables > bytes.size()) refuse("its list of tables is cut off");
   for (std::size_t i = 0; i < tables; ++i) {

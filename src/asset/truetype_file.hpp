@@ -19,8 +19,8 @@ struct KernPair {
 
 class TrueTypeFile {
  public:
-  // Throws Error at `place` when this is no font or its tables do not hold together. Keeps a reference.
-  TrueTypeFile(const Bytes& bytes, const Place& place);
+  // Throws Error at `place` when this is not a font or its tables do not hold together. Keeps a reference.
+  TrueTypeFile(const Bytes& bytes, const FilePosition& where);
 
   // Whether the glyph's outline, with all its parts, lies inside the file.
   bool sound(int glyph) const { return sound(glyph, 0); }
@@ -47,7 +47,7 @@ class TrueTypeFile {
   bool sound_parts(const Table& data, int depth) const;
 
   const Bytes& bytes_;
-  const Place& place_;
+  const FilePosition& place_;
   Table glyf_, loca_;
   bool long_loca_ = false;
   int glyphs_ = 0;

@@ -18,19 +18,19 @@ std::string lines_of(const std::vector<Problem>& problems) {
 
 }  // namespace
 
-Place Place::whole_file(std::string_view path) {
+FilePosition FilePosition::whole_file(std::string_view path) {
   return {std::make_shared<const std::string>(path), 0, 0};
 }
 
-std::string to_text(const Place& place) {
-  if (!place.file) return {};
-  if (place.line == 0) return *place.file;
-  return fmt::format("{}:{}:{}", *place.file, place.line, place.column);
+std::string to_text(const FilePosition& where) {
+  if (!where.file) return {};
+  if (where.line == 0) return *where.file;
+  return fmt::format("{}:{}:{}", *where.file, where.line, where.column);
 }
 
 std::string to_text(const Problem& problem) {
-  const std::string place = to_text(problem.place);
-  return fmt::format("{}{}{}: {}{}{}", place, place.empty() ? "" : ": ",
+  const std::string where = to_text(problem.where);
+  return fmt::format("{}{}{}: {}{}{}", where, where.empty() ? "" : ": ",
                      problem.severity == Severity::error ? "error" : "warning", problem.text,
                      problem.hint.empty() ? "" : "; ", problem.hint);
 }
@@ -38,15 +38,15 @@ std::string to_text(const Problem& problem) {
 Error::Error(std::vector<Problem> problems)
     : std::runtime_error(lines_of(problems)), problems_(std::move(problems)) {}
 
-Error::Error(Place place, std::string text, std::string hint)
-    : Error(std::vector<Problem>{{std::move(place), Severity::error, std::move(text), std::move(hint)}}) {}
+Error::Error(FilePosition where, std::string text, std::string hint)
+    : Error(std::vector<Problem>{{std::move(where), Severity::error, std::move(text), std::move(hint)}}) {}
 
-void Report::error(Place place, std::string text, std::string hint) {
-  problems_.push_back({std::move(place), Severity::error, std::move(text), std::move(hint)});
+void Report::error(FilePosition where, std::string text, std::string hint) {
+  problems_.push_back({std::move(where), Severity::error, std::move(text), std::move(hint)});
 }
 
-void Report::warn(Place place, std::string text, std::string hint) {
-  problems_.push_back({std::move(place), Severity::warning, std::move(text), std::move(hint)});
+void Report::warn(FilePosition where, std::string text, std::string hint) {
+  problems_.push_back({std::move(where), Severity::warning, std::move(text), std::move(hint)});
 }
 
 void Report::add(const Error& error) {

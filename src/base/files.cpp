@@ -10,6 +10,7 @@
 
 #include "vole/base/error.hpp"
 #include "vole/base/names.hpp"
+#include "vole/base/paths.hpp"
 
 namespace vole {
 namespace fs = std::filesystem;
@@ -17,33 +18,33 @@ namespace {
 
 std::string nearby_files(const std::string& path) {
   std::error_code failed;
-  const fs::path wanted(path);
+  const fs::path wanted = to_path(path);
   const fs::path folder = wanted.has_parent_path() ? wanted.parent_path() : fs::path(".");
   std::vector<std::string> names;
   for (fs::directory_iterator it(folder, failed), end; !failed && it != end && names.size() < 1000;
        it.increment(failed))
-    names.push_back(it->path().filename().string());
+    names.push_back(to_utf8(it->path().filename()));
   std::sort(names.begin(), names.end());
-  const std::string nearest = nearest_name(wanted.filename().string(), names);
+  const std::string nearest = nearest_name(to_utf8(wanted.filename()), names);
   return nearest.empty() ? std::string() : fmt::format("did you mean \"{}\"?", nearest);
 }
 
 template <class Content>
 Content read_whole(const std::string& path, std::size_t most_bytes) {
-  const Place place = Place::whole_file(path);
+  const FilePosition where = FilePosition::whole_file(path);
   std::error_code failed;
-  const fs::file_status status = fs::status(path, failed);
-  if (status.type() == fs::file_type::not_found) throw Error(place, "no such file", nearby_files(path));
-  if (failed) throw Error(place, fmt::format("cannot be read: {}", failed.message()));
-  if (status.type() != fs::file_type::regular) throw Error(place, "is not a file");
-  const std::uintmax_t size = fs::file_size(path, failed);
-  if (failed) throw Error(place, fmt::format("cannot be read: {}", failed.message()));
+  const fs::file_status status = fs::status(to_path(path), failed);
+  if (status.type() == fs::file_type::not_found) throw Error(where, "no such file", nearby_files(path));
+  if (failed) throw Error(where, fmt::format("cannot be read: {}", failed.message()));
+  if (status.type() != fs::file_type::regular) throw Error(where, "is not a file");
+  const std::uintmax_t size = fs::file_size(to_path(path), failed);
+  if (failed) throw Error(where, fmt::format("cannot be read: {}", failed.message()));
   if (size > most_bytes)
-    throw Error(place,
-                fmt::format("is {} bytes long; the most for a file of this sort is {}", size, most_bytes));
+    throw Error(where,
+                fmt::format("is {} bytes long; the most for a file of this type is {}", size, most_bytes));
   errno = 0;
-  std::ifstream in(path, std::ios::binary);
-  if (!in) throw Error(place, fmt::format("cannot be read: {}", std::strerror(errno)));
+  std::ifstream in(to_path(path), std::ios::binary);
+  if (!in) throw Error(where, fmt::format("cannot be read: {}", std::strerror(errno)));
   Content content(static_cast<std::size_t>(size), {});
   in.read(reinterpret_cast<char*>(content.data()), static_cast<std::streamsize>(size));
   content.resize(static_cast<std::size_t>(in.gcount()));
@@ -61,11 +62,11 @@ Bytes read_bytes(const std::string& path, std::size_t most_bytes) {
 }
 
 void write_whole(const std::string& path, std::string_view content) {
-  const Place place = Place::whole_file(path);
+  const FilePosition where = FilePosition::whole_file(path);
   std::error_code failed;
-  const fs::path target(path);
+  const fs::path target = to_path(path);
   if (target.has_parent_path()) fs::create_directories(target.parent_path(), failed);
-  const std::string part = path + ".part";
+  const fs::path part = to_path(path + ".part");
   {
     std::ofstream out(part, std::ios::binary | std::ios::trunc);
     out.write(content.data(), static_cast<std::streamsize>(content.size()));
@@ -73,14 +74,14 @@ void write_whole(const std::string& path, std::string_view content) {
     if (!out) {
       out.close();
       fs::remove(part, failed);
-      throw Error(place, "cannot be written; is the folder there, writable and not full?");
+      throw Error(where, "cannot be written; is the folder there, writable and not full?");
     }
   }
   fs::rename(part, target, failed);
   if (failed) {
     const std::string why = failed.message();
     fs::remove(part, failed);
-    throw Error(place, fmt::format("cannot be written: {}", why));
+    throw Error(where, fmt::format("cannot be written: {}", why));
   }
 }
 
@@ -90,33 +91,33 @@ void write_whole(const std::string& path, const Bytes& content) {
 
 bool file_exists(const std::string& path) {
   std::error_code failed;
-  return fs::is_regular_file(path, failed);
+  return fs::is_regular_file(to_path(path), failed);
 }
 
 bool folder_exists(const std::string& path) {
   std::error_code failed;
-  return fs::is_directory(path, failed);
+  return fs::is_directory(to_path(path), failed);
 }
 
 std::vector<std::string> list_files(const std::string& folder) {
   std::vector<std::string> files;
   std::error_code failed;
-  fs::recursive_directory_iterator it(folder, failed);
+  fs::recursive_directory_iterator it(to_path(folder), failed);
   const auto check = [&failed, &folder](const std::string& where) {
     if (failed)
-      throw Error(Place::whole_file(where.empty() ? folder : where),
+      throw Error(FilePosition::whole_file(where.empty() ? folder : where),
                   fmt::format("folder cannot be read: {}", failed.message()));
   };
   check(folder);
   for (const fs::recursive_directory_iterator end; it != end;) {
     const fs::path path = it->path();
     std::error_code unknown;
-    if (path.filename().string().starts_with('.'))
+    if (to_utf8(path.filename()).starts_with('.'))
       it.disable_recursion_pending();
     else if (it->is_regular_file(unknown))
-      files.push_back(path.lexically_relative(folder).generic_string());
+      files.push_back(to_utf8(path.lexically_relative(to_path(folder))));
     it.increment(failed);
-    check(path.generic_string());
+    check(to_utf8(path));
   }
   std::sort(files.begin(), files.end());
   return files;
@@ -124,20 +125,19 @@ std::vector<std::string> list_files(const std::string& folder) {
 
 std::uint64_t file_stamp(const std::string& path) {
   std::error_code failed;
-  const auto written = fs::last_write_time(path, failed);
+  const auto written = fs::last_write_time(to_path(path), failed);
   if (failed) return 0;
-  const std::uintmax_t size = fs::file_size(path, failed);
+  const std::uintmax_t size = fs::file_size(to_path(path), failed);
   const auto ticks = static_cast<std::uint64_t>(written.time_since_epoch().count());
   return (ticks * 31 + size) | 1;  // never 0, which stands for "no file"
 }
 
 std::string join_path(std::string_view folder, std::string_view name) {
-  const fs::path joined = fs::path(folder) / fs::path(name);
-  return joined.generic_string();
+  return to_utf8(to_path(folder) / to_path(name));
 }
 
 std::string folder_of(std::string_view path) {
-  return fs::path(path).parent_path().generic_string();
+  return to_utf8(to_path(path).parent_path());
 }
 
 }  // namespace vole

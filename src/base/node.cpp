@@ -6,6 +6,8 @@
 
 #include "vole/base/describe.hpp"
 #include "vole/base/files.hpp"
+#include "vole/base/reading.hpp"
+#include "vole/base/writing.hpp"
 
 namespace vole {
 

@@ -20,6 +20,17 @@ std::uint32_t Random::next() {
   return (shifted >> turn) | (shifted << ((32 - turn) & 31));
 }
 
+std::uint64_t Random::next_wide() {
+  const std::uint64_t high = next();
+  return high << 32 | next();
+}
+
+Random Random::from_state(std::uint64_t state) {
+  Random random;
+  random.state_ = state;
+  return random;
+}
+
 std::uint32_t Random::below(std::uint32_t count) {
   std::uint64_t product = std::uint64_t{next()} * count;
   if (static_cast<std::uint32_t>(product) < count) {
@@ -29,7 +40,7 @@ std::uint32_t Random::below(std::uint32_t count) {
   return static_cast<std::uint32_t>(product >> 32);
 }
 
-float Random::between(float from, float to) {
+float Random::within(float from, float to) {
   // 24 bits: as many as a float keeps, so that the result can never round up to `to` when from is 0.
   const float share = static_cast<float>(next() >> 8) * (1.0f / 16777216.0f);
   const float value = from + (to - from) * share;
@@ -37,7 +48,7 @@ float Random::between(float from, float to) {
 }
 
 bool Random::chance(float share) {
-  return between(0.0f, 1.0f) < share;
+  return within(0.0f, 1.0f) < share;
 }
 
 }  // namespace vole

@@ -5,6 +5,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "vole/base/writing.hpp"
+
 namespace vole {
 namespace detail {
 
@@ -134,7 +136,7 @@ Node SchemaMaker::schema() const {
   Node schema = detail::type_schema("object");
   detail::put(schema, "properties", properties_);
   if (!required_.items.empty()) detail::put(schema, "required", required_);
-  detail::put(schema, "additionalProperties", detail::yes_no_node(false));
+  detail::put(schema, "additionalProperties", others_ ? *others_ : detail::yes_no_node(false));
   return schema;
 }
 

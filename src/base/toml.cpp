@@ -29,13 +29,13 @@ class Converter {
  public:
   explicit Converter(std::string_view file) : file_(std::make_shared<const std::string>(file)) {}
 
-  Place place(const toml::source_region& source) const {
+  FilePosition position(const toml::source_region& source) const {
     return {file_, static_cast<int>(source.begin.line), static_cast<int>(source.begin.column)};
   }
 
   Node convert(const toml::node& from) const {
     Node node;
-    node.place = place(from.source());
+    node.where = position(from.source());
     switch (from.type()) {
       case toml::node_type::table:
         fill_table(node, *from.as_table());
@@ -72,11 +72,11 @@ class Converter {
   void fill_table(Node& node, const toml::table& table) const {
     node.type = Node::Type::table;
     for (const auto& [key, value] : table)
-      node.entries.push_back({std::string(key.str()), place(key.source()), convert(value)});
-    // The library keeps keys sorted; games want the order of the file (clip rules, layers, legends).
+      node.entries.push_back({std::string(key.str()), position(key.source()), convert(value)});
+    // The library keeps keys sorted; games want the order of the file (clip rules, layers, letters).
     std::stable_sort(
         node.entries.begin(), node.entries.end(), [](const Node::Entry& a, const Node::Entry& b) {
-          return std::pair(a.place.line, a.place.column) < std::pair(b.place.line, b.place.column);
+          return std::pair(a.where.line, a.where.column) < std::pair(b.where.line, b.where.column);
         });
   }
 
@@ -101,11 +101,11 @@ Node parse_toml(std::string_view text, std::string_view file) {
   try {
     const toml::table table = toml::parse(text);
     Node root = converter.convert(table);
-    root.place.line = 1;
-    root.place.column = 1;
+    root.where.line = 1;
+    root.where.column = 1;
     return root;
   } catch (const toml::parse_error& error) {
-    throw Error(converter.place(error.source()), "not valid TOML: " + std::string(error.description()));
+    throw Error(converter.position(error.source()), "not valid TOML: " + std::string(error.description()));
   }
 }
 

@@ -90,7 +90,7 @@ class NoticedWatch final : public FileWatch {
   bool changed() override {
     alignas(inotify_event) std::array<char, 16384> buffer{};
     bool any = false;
-    for (ssize_t count = 0; (count = read(file_, buffer.data(), buffer.size())) > 0;) {
+    for (ssize_t count = 0; (count = ::read(file_, buffer.data(), buffer.size())) > 0;) {
       any = true;
       for (ssize_t at = 0; at < count;) {
         const auto* event = reinterpret_cast<const inotify_event*>(buffer.data() + at);

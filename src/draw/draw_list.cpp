@@ -20,7 +20,7 @@ float usable_depth(float depth) {
 }
 
 bool shares_run(const DrawItem& a, const DrawItem& b) {
-  return a.sort == b.sort && a.layer == b.layer && a.picture.picture == b.picture.picture &&
+  return a.type == b.type && a.layer == b.layer && a.picture.picture == b.picture.picture &&
          a.picture.blend == b.picture.blend;
 }
 
@@ -62,9 +62,9 @@ void DrawList::clip_to_canvas() {
   clip_ = {{0, 0}, canvas_};
 }
 
-DrawItem& DrawList::append(DrawItem::Sort sort, LayerId layer) {
+DrawItem& DrawList::append(DrawItem::Type type, LayerId layer) {
   DrawItem& item = items_.emplace_back();
-  item.sort = sort;
+  item.type = type;
   item.layer = layer;
   item.order = static_cast<std::uint32_t>(items_.size());
   item.clip = clip_;
@@ -93,7 +93,7 @@ void DrawList::add(LayerId layer, const PictureItem& item) {
            static_cast<float>(position) - reach > static_cast<float>(length);
   };
   if (off(at.x, canvas_.x) || off(at.y, canvas_.y)) return;
-  DrawItem& added = append(DrawItem::Sort::picture, layer);
+  DrawItem& added = append(DrawItem::Type::picture, layer);
   added.picture = item;
   added.picture.at = {static_cast<float>(at.x), static_cast<float>(at.y)};
   added.picture.scale = scale;
@@ -104,13 +104,13 @@ void DrawList::add(LayerId layer, const PictureItem& item) {
 
 void DrawList::add(LayerId layer, const TilesItem& tiles) {
   if (!tiles.picture || !tiles.tiles) return;
-  append(DrawItem::Sort::tiles, layer).tiles = tiles;
+  append(DrawItem::Type::tiles, layer).tiles = tiles;
 }
 
 void DrawList::fill(LayerId layer, const Rect& box, Colour colour, float depth) {
   if (colour.a == 0) return;
   const IRect on = on_canvas(layer, box);
-  DrawItem& item = append(DrawItem::Sort::fill, layer);
+  DrawItem& item = append(DrawItem::Type::fill, layer);
   item.box = on;
   item.picture.tint = colour;
   item.picture.depth = usable_depth(depth);
@@ -118,11 +118,11 @@ void DrawList::fill(LayerId layer, const Rect& box, Colour colour, float depth) 
 
 void DrawList::outline(LayerId layer, const Rect& box, Colour colour, float depth) {
   fill(layer, box, colour, depth);
-  if (colour.a != 0) items_.back().sort = DrawItem::Sort::outline;
+  if (colour.a != 0) items_.back().type = DrawItem::Type::outline;
 }
 
 void DrawList::sort() {
-  // The order makes each key unique, so the result does not hang on the sort being stable.
+  // The order makes each key unique, so the result does not depend on the sort being stable.
   std::sort(items_.begin(), items_.end(), [](const DrawItem& a, const DrawItem& b) {
     if (a.layer != b.layer) return a.layer < b.layer;
     if (a.picture.depth != b.picture.depth) return a.picture.depth < b.picture.depth;

@@ -224,10 +224,6 @@ void draw_picture(const PictureItem& item, const IRect& clip, Image& canvas, std
     draw_turned(item, clip, canvas);
 }
 
-Colour premultiplied(Colour colour) {
-  return {multiply(colour.r, colour.a), multiply(colour.g, colour.a), multiply(colour.b, colour.a), colour.a};
-}
-
 void fill_box(const IRect& box, const IRect& clip, Colour colour, Image& canvas) {
   const IRect shown = box.shared_with(clip);
   if (shown.empty()) return;
@@ -334,21 +330,21 @@ void Raster::draw_run(const DrawList& list, std::span<const DrawItem> items, Ima
   const auto each = [&](const auto& draw_one) {
     for (const DrawItem& item : items) draw_one(item, item.clip.shared_with(canvas.area()));
   };
-  switch (items.front().sort) {
-    case DrawItem::Sort::picture:
+  switch (items.front().type) {
+    case DrawItem::Type::picture:
       each([&](const DrawItem& item, const IRect& clip) { draw_picture(item.picture, clip, canvas, row_); });
       break;
-    case DrawItem::Sort::fill:
+    case DrawItem::Type::fill:
       each([&](const DrawItem& item, const IRect& clip) {
         fill_box(item.box, clip, premultiplied(item.picture.tint), canvas);
       });
       break;
-    case DrawItem::Sort::outline:
+    case DrawItem::Type::outline:
       each([&](const DrawItem& item, const IRect& clip) {
         outline_box(item.box, clip, premultiplied(item.picture.tint), canvas);
       });
       break;
-    case DrawItem::Sort::tiles:
+    case DrawItem::Type::tiles:
       each([&](const DrawItem& item, const IRect& clip) {
         draw_tiles(item.tiles, clip, list.corner(item.layer), canvas);
       });

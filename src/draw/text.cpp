@@ -68,7 +68,7 @@ void each_item(const Font& font, std::string_view text, Vec2 at, const TextStyle
 
 }  // namespace
 
-ColouredText& ColouredText::add(std::string_view text, Colour colour) {
+TextRuns& TextRuns::add(std::string_view text, Colour colour) {
   runs_.push_back({text_.size(), colour});
   text_ += text;
   return *this;

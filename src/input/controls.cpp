@@ -4,6 +4,7 @@
 
 #include "vole/base/check_notes.hpp"
 #include "vole/base/names.hpp"
+#include "vole/base/reading.hpp"
 #include "vole/base/schema.hpp"
 
 namespace vole {
@@ -41,7 +42,7 @@ std::vector<Control> bind(const Bindings& bindings, Report& report) {
     if (const auto control = find_control(binding.value))
       controls.push_back(*control);
     else
-      report.error(binding.place, fmt::format("no control \"{}\"", binding.value),
+      report.error(binding.where, fmt::format("no control \"{}\"", binding.value),
                    did_you_mean(binding.value, control_names()));
   }
   return controls;

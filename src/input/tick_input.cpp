@@ -19,12 +19,11 @@ constexpr float press_share = 0.5f;
 
 template <class Things>
 std::size_t index_of(const Things& things, std::string_view name, std::string_view sort) {
-  const auto found =
-      std::find_if(things.begin(), things.end(), [name](const auto& t) { return t.name == name; });
-  if (found == things.end())
-    throw Error(Place::whole_file("controls.toml"), fmt::format("no {} \"{}\"", sort, name),
+  const std::size_t index = index_named(things, name);
+  if (index == things.size())
+    throw Error(FilePosition::whole_file("controls.toml"), fmt::format("no {} \"{}\"", sort, name),
                 did_you_mean(name, names_of(things)));
-  return static_cast<std::size_t>(found - things.begin());
+  return index;
 }
 
 void count_up(std::uint8_t& counter) {
@@ -33,8 +32,15 @@ void count_up(std::uint8_t& counter) {
 
 }  // namespace
 
-TickInput::TickInput(const Controls& controls)
-    : actions(controls.actions.size()), axes(controls.axes.size()), controls_(&controls) {}
+TickInput::TickInput(std::shared_ptr<const Controls> controls) {
+  use(std::move(controls));
+}
+
+void TickInput::use(std::shared_ptr<const Controls> controls) {
+  controls_ = std::move(controls);
+  actions.resize(controls_ ? controls_->actions.size() : 0);
+  axes.resize(controls_ ? controls_->axes.size() : 0);
+}
 
 const TickInput::ActionState& TickInput::action_state(std::string_view action) const {
   static const Controls none;
@@ -46,22 +52,22 @@ float TickInput::axis(std::string_view axis) const {
   return static_cast<float>(axes[index_of(controls_ ? controls_->axes : none.axes, axis, "axis")]) / 100.0f;
 }
 
-InputGather::InputGather(const Controls& controls)
-    : controls_(controls),
-      values_(control_names().size(), 0.0f),
-      gathered_(controls),
-      latched_(controls),
-      tapped_(controls.axes.size()) {}
+InputGather::InputGather(std::shared_ptr<const Controls> controls)
+    : controls_(std::move(controls)),
+      values_(1, std::vector<float>(control_names().size(), 0.0f)),
+      gathered_(controls_),
+      latched_(controls_),
+      tapped_(controls_->axes.size()) {}
 
 bool InputGather::any_held(const std::vector<Control>& controls) const {
   return std::any_of(controls.begin(), controls.end(),
-                     [this](Control control) { return std::abs(values_[control.index]) >= press_share; });
+                     [this](Control control) { return std::abs(value_of(control)) >= press_share; });
 }
 
 std::int8_t InputGather::axis_value(const Axis& axis) const {
   float value = (any_held(axis.more) ? 1.0f : 0.0f) - (any_held(axis.less) ? 1.0f : 0.0f);
   for (const Control stick : axis.sticks) {
-    const float pushed = values_[stick.index];
+    const float pushed = value_of(stick);
     const float share = (std::abs(pushed) - dead_share) / (1.0f - dead_share);
     if (share > std::abs(value)) value = pushed < 0 ? -share : share;
   }
@@ -69,20 +75,40 @@ std::int8_t InputGather::axis_value(const Axis& axis) const {
 }
 
 void InputGather::add(const ControlEvent& event) {
-  if (event.control.index >= values_.size() || !std::isfinite(event.value)) return;
-  if (values_[event.control.index] == event.value) return;
-  values_[event.control.index] = event.value;
-  for (std::size_t i = 0; i < controls_.actions.size(); ++i) {
+  if (event.control.index >= control_names().size() || !std::isfinite(event.value)) return;
+  while (event.device >= values_.size()) values_.emplace_back(control_names().size(), 0.0f);
+  float& value = values_[event.device][event.control.index];
+  if (value == event.value) return;
+  value = event.value;
+  take_values();
+}
+
+// What is pushed furthest, on whichever device.
+float InputGather::value_of(Control control) const {
+  float furthest = 0;
+  for (const std::vector<float>& device : values_)
+    if (std::abs(device[control.index]) > std::abs(furthest)) furthest = device[control.index];
+  return furthest;
+}
+
+void InputGather::take_values() {
+  for (std::size_t i = 0; i < controls_->actions.size(); ++i) {
     TickInput::ActionState& state = gathered_.actions[i];
-    const bool held = any_held(controls_.actions[i].controls);
+    const bool held = any_held(controls_->actions[i].controls);
     if (held && !state.held) count_up(state.presses);
     if (!held && state.held) count_up(state.releases);
     state.held = held;
   }
-  for (std::size_t i = 0; i < controls_.axes.size(); ++i) {
-    gathered_.axes[i] = axis_value(controls_.axes[i]);
+  for (std::size_t i = 0; i < controls_->axes.size(); ++i) {
+    gathered_.axes[i] = axis_value(controls_->axes[i]);
     if (gathered_.axes[i] != 0) tapped_[i] = gathered_.axes[i];
   }
+}
+
+void InputGather::release(std::uint8_t device) {
+  if (device >= values_.size()) return;
+  std::fill(values_[device].begin(), values_[device].end(), 0.0f);
+  take_values();
 }
 
 const TickInput& InputGather::latch() {
@@ -97,7 +123,7 @@ const TickInput& InputGather::latch() {
 }
 
 void InputGather::release_all() {
-  std::fill(values_.begin(), values_.end(), 0.0f);
+  for (std::vector<float>& device : values_) std::fill(device.begin(), device.end(), 0.0f);
   for (TickInput::ActionState& state : gathered_.actions) state = {};
   std::fill(gathered_.axes.begin(), gathered_.axes.end(), std::int8_t{0});
   std::fill(tapped_.begin(), tapped_.end(), std::int8_t{0});

@@ -6,24 +6,16 @@
 
 #include "vole/base/files.hpp"
 #include "vole/base/names.hpp"
+#include "vole/base/reading.hpp"
 
 namespace vole {
-namespace {
-
-const NamedItem<Node>* find(const Named<Node>& all, std::string_view name) {
-  const auto found =
-      std::find_if(all.begin(), all.end(), [name](const auto& item) { return item.name == name; });
-  return found == all.end() ? nullptr : &*found;
-}
-
-}  // namespace
 
 bool Kinds::has(std::string_view name) const {
-  return find(all, name) != nullptr;
+  return find_named(all, name) != nullptr;
 }
 
-const Node& Kinds::kind(std::string_view name, const Place& asked) const {
-  if (const auto* found = find(all, name)) return found->value;
+const Node& Kinds::kind(std::string_view name, const FilePosition& asked) const {
+  if (const auto* found = find_named(all, name)) return found->value;
   throw Error(asked, fmt::format("no kind \"{}\"", name), did_you_mean(name, names_of(all)));
 }
 
@@ -40,9 +32,9 @@ Kinds read_kinds(const std::string& root) {
       read_value(read_toml(file), read_here, {}, report);
       for (auto& item : read_here) {
         if (item.name == "check") continue;  // for `vole check`: see check_notes.hpp
-        if (const auto* first = find(kinds.all, item.name))
-          report.error(item.place, fmt::format("kind \"{}\" stands twice", item.name),
-                       "the first is at " + to_text(first->place));
+        if (const auto* first = find_named(kinds.all, item.name))
+          report.error(item.where, fmt::format("kind \"{}\" is defined twice", item.name),
+                       "the first is at " + to_text(first->where));
         else if (detail::expect(item.value, Node::Type::table, "a table of components", report))
           kinds.all.push_back(std::move(item));
       }

@@ -6,6 +6,7 @@
 
 #include "vole/base/check_notes.hpp"
 #include "vole/base/names.hpp"
+#include "vole/base/reading.hpp"
 #include "vole/base/schema.hpp"
 #include "vole/base/utf8.hpp"
 
@@ -40,15 +41,15 @@ struct PlaceText {
   std::optional<Vec2> at;
   std::string name;
   Node over;
-  Place place;
+  FilePosition where;
 };
 
 // Every key that is not the place's own names a component, so this table cannot be read by a description
 // alone.
 void read_field(const Node& node, PlaceText& place, const FieldRule&, Report& report) {
   if (!detail::expect(node, Node::Type::table, "a table", report)) return;
-  place.place = node.place;
-  place.over.place = node.place;
+  place.where = node.where;
+  place.over.where = node.where;
   const FieldRule cells = within(-65536, 65536);
   const FieldRule pixels = within(-1e6, 1e6);
   for (const Node::Entry& entry : node.entries) {
@@ -64,12 +65,12 @@ void read_field(const Node& node, PlaceText& place, const FieldRule&, Report& re
       place.over.entries.push_back(entry);
     else {
       const std::string known[] = {"kind", "cell", "at", "name"};
-      report.error(entry.place, fmt::format("unknown key \"{}\"", entry.key), did_you_mean(entry.key, known));
+      report.error(entry.where, fmt::format("unknown key \"{}\"", entry.key), did_you_mean(entry.key, known));
     }
   }
-  if (place.kind.value.empty()) report.error(node.place, "\"kind\" is missing here");
+  if (place.kind.value.empty()) report.error(node.where, "\"kind\" is missing here");
   if (place.cell.has_value() == place.at.has_value())
-    report.error(node.place, "a place has either \"cell\" or \"at\"");
+    report.error(node.where, "a place has either \"cell\" or \"at\"");
 }
 
 Node schema_field(const PlaceText&, const FieldRule&) {
@@ -91,7 +92,7 @@ Node schema_field(const PlaceText&, const FieldRule&) {
 struct LevelText {
   Colour sky{0, 0, 0, 255};
   Located<std::string> tileset;
-  Named<Located<std::string>> legend;
+  Named<Located<std::string>> letters;
   std::vector<LayerText> layers;
   std::vector<PlaceText> places;
   CheckNotes check;
@@ -100,13 +101,13 @@ template <class V>
 void describe(V& v, LevelText& level) {
   v("sky", level.sky);
   v("tileset", level.tileset);
-  v("legend", level.legend);
+  v("letters", level.letters);
   v("layers", level.layers, needed());
   v("places", level.places);
   v("check", level.check);
 }
 
-struct LegendEntry {
+struct LetterTile {
   char32_t letter = 0;
   std::uint16_t tile = 0;
 };
@@ -120,7 +121,7 @@ class LevelBuilder {
       : level_(level), text_(text), report_(report) {}
 
   void build(Loading& loading) {
-    read_legend();
+    read_letters();
     find_size();
     if (report_.has_errors()) return;
     // A level without tiles has no sides to run into.
@@ -131,29 +132,29 @@ class LevelBuilder {
   }
 
  private:
-  void read_legend() {
-    for (const auto& item : text_.legend) {
+  void read_letters() {
+    for (const auto& item : text_.letters) {
       std::string_view key = item.name;
       const char32_t letter = key.empty() ? 0 : next_letter(key);
       if (letter == 0 || !key.empty()) {
-        report_.error(item.place, fmt::format("\"{}\" is not one letter", item.name));
+        report_.error(item.where, fmt::format("\"{}\" is not one letter", item.name));
         continue;
       }
-      legend_.push_back({letter, tile_of(item.value)});
-      letters_.push_back(item.name);
+      letters_.push_back({letter, tile_of(item.value)});
+      known_letters_.push_back(item.name);
     }
   }
 
   std::uint16_t tile_of(const Located<std::string>& name) {
     if (name.value.empty()) return 0;
     if (!level_.tileset) {
-      report_.error(name.place, fmt::format("tile \"{}\" without a tileset", name.value),
+      report_.error(name.where, fmt::format("tile \"{}\" without a tileset", name.value),
                     "name one with tileset = \"...\"");
       return 0;
     }
     const int index = level_.tileset->find(name.value);
     if (index < 0)
-      report_.error(name.place,
+      report_.error(name.where,
                     fmt::format("no tile \"{}\" in tileset \"{}\"", name.value, level_.tileset->name),
                     did_you_mean(name.value, names_of(level_.tileset->tiles)));
     return static_cast<std::uint16_t>(index + 1);
@@ -175,24 +176,23 @@ class LevelBuilder {
         level_.cells = {length_of(layer.rows[0].value), static_cast<int>(layer.rows.size())};
       }
       if (static_cast<int>(layer.rows.size()) != level_.cells.y)
-        report_.error(layer.name.place,
+        report_.error(layer.name.where,
                       fmt::format("layer \"{}\" has {} rows, but \"{}\" has {}", layer.name.value,
                                   layer.rows.size(), first->name.value, level_.cells.y));
       for (const Located<std::string>& row : layer.rows)
         if (const int length = length_of(row.value); length != level_.cells.x)
-          report_.error(row.place,
+          report_.error(row.where,
                         fmt::format("this row has {} letters, but the first has {}", length, level_.cells.x));
     }
     if (level_.cells.x > most_cells_along || level_.cells.y > most_cells_along ||
         std::int64_t{level_.cells.x} * level_.cells.y > most_cells)
-      report_.error(text_.layers[0].name.place, "the level is too large",
+      report_.error(text_.layers[0].name.where, "the level is too large",
                     "at most 65536 cells along a side and 64 million in all");
   }
 
   void add_layer(const LayerText& text, Loading& loading) {
-    const auto same = [&](const LevelLayer& layer) { return layer.name == text.name.value; };
-    if (std::any_of(level_.layers.begin(), level_.layers.end(), same))
-      report_.error(text.name.place, fmt::format("layer \"{}\" stands twice", text.name.value));
+    if (find_named(level_.layers, text.name.value))
+      report_.error(text.name.where, fmt::format("layer \"{}\" is defined twice", text.name.value));
     LevelLayer layer;
     layer.name = text.name.value;
     layer.parallax = text.parallax;
@@ -202,7 +202,7 @@ class LevelBuilder {
     layer.order = text.order;
     if (!text.picture.value.empty()) {
       try {
-        const auto sheet = loading.catalog().get<Sheet>(text.picture.value, text.picture.place);
+        const auto sheet = loading.catalog().get<Sheet>(text.picture.value, text.picture.where);
         loading.depends_on(sheet);
         layer.picture = sheet.shared();
         layer.frame = sheet->posed(0);
@@ -222,14 +222,14 @@ class LevelBuilder {
     for (int x = 0; !rest.empty(); ++x) {
       const std::string_view before = rest;
       const char32_t letter = next_letter(rest);
-      const auto found = std::find_if(legend_.begin(), legend_.end(),
-                                      [letter](const LegendEntry& entry) { return entry.letter == letter; });
-      if (found == legend_.end()) {
-        Place place = row.place;
-        place.column += 1 + x;  // one for the quote
+      const auto found = std::find_if(letters_.begin(), letters_.end(),
+                                      [letter](const LetterTile& entry) { return entry.letter == letter; });
+      if (found == letters_.end()) {
+        FilePosition where = row.where;
+        where.column += 1 + x;  // one for the quote
         const std::string written(before.substr(0, before.size() - rest.size()));
-        report_.error(place, fmt::format("the legend has no \"{}\"", written),
-                      did_you_mean(written, letters_));
+        report_.error(where, fmt::format("no letter \"{}\" in [letters]", written),
+                      did_you_mean(written, known_letters_));
         layer.tiles.push_back(0);
         continue;
       }
@@ -245,26 +245,25 @@ class LevelBuilder {
     if (text.cell)
       at = {(static_cast<float>(text.cell->x) + 0.5f) * tile,
             (static_cast<float>(text.cell->y) + 1.0f) * tile};
-    level_.places.push_back({text.kind.value, at, text.name, text.over, text.kind.place});
+    level_.places.push_back({text.kind.value, at, text.name, text.over, text.kind.where});
   }
 
   Level& level_;
   const LevelText& text_;
   Report& report_;
-  std::vector<LegendEntry> legend_;
-  std::vector<std::string> letters_;
+  std::vector<LetterTile> letters_;
+  std::vector<std::string> known_letters_;
 };
 
 }  // namespace
 
-std::size_t Level::layer(std::string_view layer_name, const Place& asked) const {
-  for (std::size_t i = 0; i < layers.size(); ++i)
-    if (layers[i].name == layer_name) return i;
+std::size_t Level::layer(std::string_view layer_name, const FilePosition& asked) const {
+  if (const std::size_t index = index_named(layers, layer_name); index < layers.size()) return index;
   throw Error(asked, fmt::format("no layer \"{}\" in level \"{}\"", layer_name, name),
               did_you_mean(layer_name, names_of(layers)));
 }
 
-Level AssetSort<Level>::load(Loading& loading) {
+Level AssetType<Level>::load(Loading& loading) {
   Report report;
   LevelText text;
   read(read_toml(loading.path()), text, report);
@@ -275,20 +274,22 @@ Level AssetSort<Level>::load(Loading& loading) {
     // Watched with everything it is made from, so that a changed tile picture reaches the level too.
     loading.depends_on(loading.catalog().asset_path(text.tileset.value + ".tileset.toml"));
     try {
-      const Asset<Tileset> tileset = loading.catalog().get<Tileset>(text.tileset.value, text.tileset.place);
+      const Asset<Tileset> tileset = loading.catalog().get<Tileset>(text.tileset.value, text.tileset.where);
       loading.depends_on(tileset);
       level.tileset = tileset.shared();
     } catch (const Error& error) {
       report.add(error);
     }
   }
+  if (text.layers.empty() && !report.has_errors())
+    report.error(FilePosition::whole_file(loading.path()), "a level has at least one layer");
   report.throw_if_errors();
   LevelBuilder(level, text, report).build(loading);
   report.throw_if_errors();
   return level;
 }
 
-Node AssetSort<Level>::schema() {
+Node AssetType<Level>::schema() {
   return schema_of<LevelText>();
 }
 

@@ -5,6 +5,8 @@
 #include <algorithm>
 
 #include "vole/base/check_notes.hpp"
+#include "vole/base/names.hpp"
+#include "vole/base/reading.hpp"
 #include "vole/base/schema.hpp"
 
 namespace vole {
@@ -37,12 +39,11 @@ void describe(V& v, TilesetText& tileset) {
 }  // namespace
 
 int Tileset::find(std::string_view tile_name) const {
-  const auto found = std::find_if(tiles.begin(), tiles.end(),
-                                  [tile_name](const Tile& tile) { return tile.name == tile_name; });
-  return found == tiles.end() ? -1 : static_cast<int>(found - tiles.begin());
+  const std::size_t index = index_named(tiles, tile_name);
+  return index < tiles.size() ? static_cast<int>(index) : -1;
 }
 
-Tileset AssetSort<Tileset>::load(Loading& loading) {
+Tileset AssetType<Tileset>::load(Loading& loading) {
   Report report;
   TilesetText text;
   const Node root = read_toml(loading.path());
@@ -51,19 +52,19 @@ Tileset AssetSort<Tileset>::load(Loading& loading) {
 
   Tileset tileset;
   tileset.name = loading.name();
-  tileset.picture = picture_beside(loading, text.picture, root.place).shared();
+  tileset.picture = picture_beside(loading, text.picture, root.where).shared();
   const IVec2 size = text.frame.value.size;
   if (size.x != size.y)
-    throw Error(text.frame.place, fmt::format("tiles are square; {} x {} is not", size.x, size.y));
+    throw Error(text.frame.where, fmt::format("tiles are square; {} x {} is not", size.x, size.y));
   tileset.tile_size = size.x;
-  const auto [frames, columns] = cut_frames(tileset.picture->size(), text.frame.value, text.frame.place,
+  const auto [frames, columns] = cut_frames(tileset.picture->size(), text.frame.value, text.frame.where,
                                             tileset.name, allows(text.check, "uneven-frames"));
   const int rows = static_cast<int>(frames.size()) / columns;
   for (const auto& item : text.tiles) {
     const IVec2 cell = item.value.cell.value;
     if (cell.x >= columns || cell.y >= rows) {
       report.error(
-          item.value.cell.place,
+          item.value.cell.where,
           fmt::format("tile \"{}\" is at column {}, row {}, but the picture has {} columns and {} rows",
                       item.name, cell.x, cell.y, columns, rows),
           "they are counted from 0");
@@ -74,12 +75,12 @@ Tileset AssetSort<Tileset>::load(Loading& loading) {
     tileset.tiles.push_back({item.name, item.value.solid});
     tileset.frames.push_back(frame_of(*tileset.picture, area));
   }
-  if (tileset.tiles.size() > 65534) report.error(root.place, "more than 65534 tiles");
+  if (tileset.tiles.size() > 65534) report.error(root.where, "more than 65534 tiles");
   report.throw_if_errors();
   return tileset;
 }
 
-Node AssetSort<Tileset>::schema() {
+Node AssetType<Tileset>::schema() {
   return schema_of<TilesetText>();
 }
 

@@ -1,49 +1,45 @@
-// Tracks that change fields of components: only for what is drawn between one tick and the next, so that what
-// reckons with a field never sees a track, and nothing of it can be left behind.
-#include <algorithm>
-
-#include "vole/scene/stage.hpp"
+#include "shown_fields.hpp"
 
 namespace vole {
 
-void Stage::show_fields() {
-  entities.each<Sprite>([this](Entity entity, Sprite& sprite) {
-    for (const Sprite::PlayingTrack& playing : sprite.playing_tracks)
+ShownFields::ShownFields(World& world, const StageSetting& setting, TickScratch& scratch)
+    : world_(world), setting_(setting), scratch_(scratch) {
+  scratch_.shown_fields.clear();
+  world_.entities.visit<Sprite>([this](Entity entity, Sprite& sprite) {
+    for (const PlayingTrack& playing : sprite.playing.tracks)
       if (playing.track && !playing.track->fields.empty())
-        show_fields(entity, *playing.track, playing.ticks, playing.strength);
-    const Clip* clip = sprite.animator.clip();
+        show(entity, *playing.track, playing.ticks, playing.strength);
+    const Clip* const clip = sprite.playhead().clip();
     if (!clip) return;
     for (const std::size_t track : clip->tracks)
-      if (track < sprite.sheet->tracks.size() && !sprite.sheet->tracks[track].fields.empty())
-        show_fields(entity, sprite.sheet->tracks[track], sprite.animator.ticks(), 1);
+      if (track < sprite.sheet()->tracks.size() && !sprite.sheet()->tracks[track].fields.empty())
+        show(entity, sprite.sheet()->tracks[track], sprite.playhead().ticks(), 1);
   });
 }
 
-void Stage::show_fields(Entity entity, const Track& track, std::int64_t ticks, float strength) {
-  const std::int64_t time = track.time_at(ticks, setting_.ticks_per_second);
-  for (const TrackField& wanted : track.fields) {
-    const ComponentTypes::Type* type = setting_.types.find(wanted.component);
-    if (!type) continue;
-    const std::vector<FieldInfo>& fields = type->fields();
-    const auto info = std::find_if(fields.begin(), fields.end(),
-                                   [&](const FieldInfo& field) { return field.name == wanted.field; });
-    if (info == fields.end() || info->parts != wanted.parts) continue;
-    const auto index = static_cast<std::size_t>(info - fields.begin());
-    FieldRef field = type->field(entities, entity, index);
-    if (!field) continue;
-    shown_fields_.push_back({entity, type, index, field.bytes()});
-    const Vec4 own = field.value(), keyed = wanted.at(time);
-    constexpr int parts_of_colour = 4;
-    field.put(wanted.parts == parts_of_colour ? own + (keyed - own) * strength : own + keyed * strength);
-  }
+// In the other order, since two tracks may show one field.
+ShownFields::~ShownFields() {
+  std::vector<ShownField>& shown = scratch_.shown_fields;
+  for (; !shown.empty(); shown.pop_back())
+    if (FieldRef field = shown.back().bound.in(world_.entities, shown.back().entity))
+      field.put_back(shown.back().own);
 }
 
-// In the other order, since two tracks may show one field.
-void Stage::put_fields_back() {
-  for (; !shown_fields_.empty(); shown_fields_.pop_back()) {
-    const ShownField& shown = shown_fields_.back();
-    if (!entities.alive(shown.entity)) continue;
-    if (FieldRef field = shown.type->field(entities, shown.entity, shown.index)) field.put_back(shown.own);
+void ShownFields::show(Entity entity, const Track& track, std::int64_t ticks, float strength) {
+  const auto [known, is_new] = scratch_.track_fields.try_emplace(&track);
+  if (is_new)
+    for (const TrackField& wanted : track.fields)
+      known->second.push_back(bind_field(setting_.binding().types, wanted.component, wanted.field));
+  const std::int64_t time = track.time_at(ticks, setting_.ticks_per_second);
+  for (std::size_t i = 0; i < track.fields.size(); ++i) {
+    const BoundField& bound = known->second[i];
+    if (!bound.type || bound.parts != track.fields[i].parts) continue;
+    FieldRef field = bound.in(world_.entities, entity);
+    if (!field) continue;
+    scratch_.shown_fields.push_back({entity, bound, field.bytes()});
+    const Vec4 own = field.value(), keyed = track.fields[i].at(time);
+    constexpr int parts_of_colour = 4;
+    field.put(bound.parts == parts_of_colour ? own + (keyed - own) * strength : own + keyed * strength);
   }
 }
 

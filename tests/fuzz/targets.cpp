@@ -4,7 +4,7 @@
 
 #include <filesystem>
 
-#include "vole/animation/animator.hpp"
+#include "vole/animation/playhead.hpp"
 #include "vole/app/project.hpp"
 #include "vole/asset/atlas.hpp"
 #include "vole/asset/font.hpp"
@@ -57,7 +57,7 @@ class Folder {
           "frame = { size = [8, 8] }\n[tiles]\nsoil = { cell = [0, 0], solid = true }\ngrass = { cell = [3, "
           "1] }\n");
     write("levels/patch.level.toml",
-          "sky = \"#24352a\"\ntileset = \"mouse\"\nlegend = { \".\" = \"\", \"#\" = \"soil\" }\n"
+          "sky = \"#24352a\"\ntileset = \"mouse\"\nletters = { \".\" = \"\", \"#\" = \"soil\" }\n"
           "[[layers]]\nname = \"back\"\npicture = \"mouse\"\nparallax = [0.5, 1]\n"
           "[[layers]]\nname = \"ground\"\nrows = [\"..\", \"##\"]\n"
           "[[places]]\nkind = \"mouse\"\ncell = [1, 0]\nbody = { size = [1, 2] }\n[[places]]\nkind = "
@@ -71,8 +71,9 @@ class Folder {
           "\"a\"\n[groups.b]\nneeds = [\"c\"]\nsheets = [\"m*\"]\n[groups.c]\nfonts = [\"mouse\"]\n"
           "[scenes]\na = [\"b\"]\n[limits]\npicture_side = 9\n[check]\nallow = { unused-file = \"x\" }\n");
     write("a.run",
-          "game = \"t\"\nseed = 7\nticks_per_second = 60\nticks = 9\nchecksum = \"00\"\ncheckpoints = [\"3 "
-          "00\"]\n"
+          "format = 1\ngame = \"t\"\nseed = 7\nticks_per_second = 60\nticks = 9\nchecksum = "
+          "\"00000000000000aa\"\n"
+          "checkpoints = [\"3 00000000000000ab\"]\n"
           "inputs = [\"0 walk 100\", \"3 jump +-\", \"3 walk -7\", \"8 jump .\"]\n");
   }
   ~Folder() { std::filesystem::remove_all(folder_); }
@@ -107,7 +108,7 @@ void load_asset(const char* name, const std::string& file, std::string_view byte
 }
 
 void load_picture(std::string_view bytes) {
-  vole::decode_png(vole::Bytes(bytes.begin(), bytes.end()), vole::Place::whole_file("f.png"));
+  vole::decode_png(vole::Bytes(bytes.begin(), bytes.end()), vole::FilePosition::whole_file("f.png"));
 }
 void load_toml(std::string_view bytes) {
   vole::parse_toml(bytes, "f.toml");
@@ -124,11 +125,11 @@ void load_named_sheet(std::string_view bytes) {
 // What loads can be played: every clip for a while, and every track.
 void play_all(const vole::Sheet& sheet) {
   for (const vole::Clip& clip : sheet.clips) {
-    vole::Animator animator;
-    animator.play(clip);
+    vole::Playhead playhead;
+    playhead.play(clip);
     for (int tick = 0; tick < 50; ++tick) {
-      animator.tick(60, [](const vole::ClipEvent&) {});
-      static_cast<void>(sheet.frames.at(static_cast<std::size_t>(animator.frame(60))));
+      playhead.tick(60, [](const vole::ClipEvent&) {});
+      static_cast<void>(sheet.frames.at(static_cast<std::size_t>(playhead.frame(60))));
     }
   }
   for (const vole::Track& track : sheet.tracks) {
@@ -154,7 +155,7 @@ void load_atlas(std::string_view bytes) {
 }
 void load_truetype(std::string_view bytes) {
   vole::cut_truetype(vole::Bytes(bytes.begin(), bytes.end()), {16, true, ""},
-                     vole::Place::whole_file("f.ttf"));
+                     vole::FilePosition::whole_file("f.ttf"));
 }
 void load_truetype_text(std::string_view bytes) {
   load_asset<vole::Font>("hand", "assets/hand.font.toml", bytes);

@@ -98,7 +98,7 @@ void paint_ridge(Image& image, const Ridge& ridge, std::uint64_t seed) {
   const int width = image.size().x;
   vole::Random chance(seed);
   std::vector<float> leaf(static_cast<std::size_t>(width));
-  for (float& height : leaf) height = chance.between(0.0f, ridge.leaf);
+  for (float& height : leaf) height = chance.within(0.0f, ridge.leaf);
   for (int x = 0; x < width; ++x) {
     const auto fx = static_cast<float>(x);
     const float clump =

@@ -11,6 +11,7 @@
 
 #include "allotment.hpp"
 #include "vole/app/session.hpp"
+#include "vole/base/program.hpp"
 
 namespace {
 
@@ -37,7 +38,7 @@ class Player final : public vole::HeadlessHost {
   void gather(vole::InputGather& gather) override {
     const auto& stage = session_->stage();
     if (session_->scene_name() == "title")
-      press(gather, "key Enter", stage.tick_count() == 90);
+      press(gather, "key Enter", stage.ticks() == 90);
     else if (session_->scene_name() == "beds")
       play(gather, stage);
     else
@@ -45,7 +46,7 @@ class Player final : public vole::HeadlessHost {
   }
 
   bool closing() const override {
-    return session_->scene_name() == "finish" && session_->stage().tick_count() > 150;
+    return session_->scene_name() == "finish" && session_->stage().ticks() > 150;
   }
 
  private:
@@ -59,11 +60,12 @@ class Player final : public vole::HeadlessHost {
 
   void play(vole::InputGather& gather, const vole::Stage& stage) {
     const auto& pose = stage.get<vole::Pose>(stage.first("vole"));
-    const auto& body = stage.get<vole::Body>(stage.first("vole"));
+    const vole::Vec2 velocity = stage.get<vole::Motion>(stage.first("vole")).velocity;
+    const bool on_ground = stage.get<vole::Touching>(stage.first("vole")).ground;
     const Spot& spot = route[next_];
     const float x = (spot.x + 0.5f) * 16;
     const float y = (spot.y + 1) * 16;
-    const bool there = std::abs(pose.at.x - x) < 5 && std::abs(pose.at.y - y) < 3 && body.on_ground;
+    const bool there = std::abs(pose.at.x - x) < 5 && std::abs(pose.at.y - y) < 3 && on_ground;
     const bool digs = there && spot.dig && mound_at(stage, x);
     press(gather, "key ArrowDown", digs);
     if (there && !digs && next_ + 1 < std::size(route)) {
@@ -79,22 +81,22 @@ class Player final : public vole::HeadlessHost {
     // First to where the jump begins, then on in the air.
     const bool on_this_side = (spot.jump_from * 16 - x) * (pose.at.x - spot.jump_from * 16) > -64;
     const bool must_jump = spot.jump_from > 0 && (on_this_side || std::abs(pose.at.y - y) > 3);
-    const float aim = must_jump && body.on_ground && !jumping_ ? spot.jump_from * 16 : x;
+    const float aim = must_jump && on_ground && !jumping_ ? spot.jump_from * 16 : x;
     const float away = aim - pose.at.x;
     const bool at_start = must_jump && std::abs(away) < 4;
-    if (body.on_ground && !jumping_ && at_start)
+    if (on_ground && !jumping_ && at_start)
       jumping_ = true;
-    else if (body.on_ground && jumping_ && left_ground_)
+    else if (on_ground && jumping_ && left_ground_)
       jumping_ = left_ground_ = false;
-    if (jumping_ && !body.on_ground) left_ground_ = true;
+    if (jumping_ && !on_ground) left_ground_ = true;
     const float towards = jumping_ ? x - pose.at.x : away;
     // Let go a little early: the vole slides to a stop.
-    const float braking = body.velocity.x * std::abs(body.velocity.x) / (2 * 900);
+    const float braking = velocity.x * std::abs(velocity.x) / (2 * 900);
     const bool running_up = must_jump && !jumping_;
-    const float rest = towards - (running_up ? 0 : body.on_ground ? braking : braking / 0.7f);
+    const float rest = towards - (running_up ? 0 : on_ground ? braking : braking / 0.7f);
     press(gather, "key ArrowRight", rest > 1.5f);
     press(gather, "key ArrowLeft", rest < -1.5f);
-    press(gather, "key Space", jumping_ && body.velocity.y <= 0 && !(left_ground_ && body.on_ground));
+    press(gather, "key Space", jumping_ && velocity.y <= 0 && !(left_ground_ && on_ground));
   }
 
   static bool mound_at(const vole::Stage& stage, float x) {
@@ -126,7 +128,8 @@ int main(int argc, char** argv) {
                           vole::read_project(vole::find_project("game.toml", vole::program_path(argv[0]))),
                           options, player);
     player.watch(session);
-    player.run([&session] { return session.step(); });
+    while (session.step()) {
+    }
     return session.finish();
   } catch (const std::exception& error) {
     fmt::print(stderr, "{}\n", error.what());

@@ -5,6 +5,6 @@
 vole::Game allotment() {
   vole::Game game("game.toml");
   game.scene<Title>("title").scene<Beds>("beds").scene<Finish>("finish");
-  game.component<Bulb>("bulb").component<Mound>("mound").component<Flight>("flight").component<Leaf>("leaf");
+  game.knows<Bulb>("bulb").knows<Mound>("mound").knows<Flight>("flight").knows<Leaf>("leaf");
   return game;
 }

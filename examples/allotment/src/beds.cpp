@@ -16,6 +16,11 @@ const vole::Track& count_hop() {
 
 }  // namespace
 
+Beds::Beds() {
+  count_.of(gathered_, planted_);
+  clock_.of(time_);
+}
+
 void Beds::enter(vole::Stage& stage) {
   stage.load_level(names::level::beds);
   vole_ = stage.first("vole");
@@ -26,32 +31,34 @@ void Beds::enter(vole::Stage& stage) {
   stage.camera.slack = {12, 20};
   stage.camera.smoothing = 0.08f;
   stage.follow(vole_);
-  count_.of(gathered_, planted_);
-  clock_.of(time_);
-
-  stage.when_meet("vole", "bulb", [this, &stage](vole::Entity, vole::Entity bulb) { gather(stage, bulb); });
-  stage.when_meet("vole", "magpie",
-                  [this, &stage](vole::Entity, vole::Entity magpie) { take_fright(stage, magpie); });
-  stage.when_event("vole", "scrape", [this, &stage](vole::Entity) { scrape(stage); });
-  stage.when_meet("vole", "shed", [this, &stage](vole::Entity, vole::Entity) {
-    stage.go("finish", Harvest{gathered_, planted_, stage.tick_count()});
-  });
-  welcome(stage);
   scatter_leaves(stage);
 }
 
+void Beds::cues(vole::Cues& cues) {
+  using vole::Entity, vole::Stage;
+  cues.when_meet("vole", "bulb", [this](Stage& stage, Entity, Entity bulb) { gather(stage, bulb); });
+  cues.when_meet("vole", "magpie",
+                 [this](Stage& stage, Entity, Entity magpie) { take_fright(stage, magpie); });
+  cues.when_event("vole", "scrape", [this](Stage& stage, Entity) { scrape(stage); });
+  cues.when_meet("vole", "shed", [this](Stage& stage, Entity, Entity) {
+    stage.leave_for<Finish>({gathered_, planted_, stage.ticks()});
+  });
+  say_welcome(cues);
+}
+
 // The shed opens once for who comes home, and its lodger goes out for the night.
-void Beds::welcome(vole::Stage& stage) {
+void Beds::say_welcome(vole::Cues& cues) {
+  using vole::Entity, vole::Stage;
   const auto shed = names::sheet::shed::name;
-  stage.when_meet("vole", "doorstep", [this, &stage](vole::Entity, vole::Entity) {
+  cues.when_meet("vole", "doorstep", [this](Stage& stage, Entity, Entity) {
     if (!std::exchange(welcomed_, true))
       stage.get<vole::Sprite>(stage.first("shed")).play(names::sheet::shed::clip::welcome);
   });
-  stage.when_event(shed, "wide", [&stage](vole::Entity door) {
+  cues.when_event(shed, "wide", [](Stage& stage, Entity door) {
     const vole::Vec2 inside = stage.get<vole::Pose>(door).at + vole::Vec2{-2, -2};
     stage.get<vole::Intent>(stage.spawn("hedgehog", inside)).direction = {-1, 0};
   });
-  stage.when_event(shed, "shut", [&stage](vole::Entity door) {
+  cues.when_event(shed, "shut", [](Stage& stage, Entity door) {
     stage.get<vole::Sprite>(door).play(names::sheet::shed::clip::lamp);
   });
 }
@@ -66,7 +73,7 @@ void Beds::gather(vole::Stage& stage, vole::Entity bulb) {
 void Beds::scrape(vole::Stage& stage) {
   const vole::Rect paws = stage.get<vole::Body>(vole_).box(stage.get<vole::Pose>(vole_).at);
   vole::Entity found;
-  stage.entities.each<Mound, vole::Body, vole::Pose>(
+  stage.entities.visit<Mound, vole::Body, vole::Pose>(
       [&](vole::Entity entity, const Mound&, const vole::Body& body, const vole::Pose& pose) {
         if (body.box(pose.at).overlaps(paws)) found = entity;
       });
@@ -85,14 +92,14 @@ void Beds::take_fright(vole::Stage& stage, vole::Entity magpie) {
   constexpr int ticks_safe = 60;
   hurt_ = ticks_safe;
   const bool from_left = stage.get<vole::Pose>(magpie).at.x < stage.get<vole::Pose>(vole_).at.x;
-  stage.get<vole::Body>(vole_).velocity = {from_left ? 110.0f : -110.0f, -130};
+  stage.get<vole::Motion>(vole_).velocity = {from_left ? 110.0f : -110.0f, -130};
   stage.get<vole::Sprite>(vole_).play_track(vole::tracks::blink());
   stage.freeze(0.08f);
 }
 
 void Beds::tick(vole::Stage& stage) {
-  time_ = {stage.tick_count(), stage.ticks_per_second()};
-  if (stage.input().pressed("title")) stage.go("title");
+  time_ = {stage.ticks(), stage.ticks_per_second()};
+  if (stage.input().pressed("title")) stage.leave_for<Title>();
   climb_out(stage);
   notice_landing(stage);
   tell_facts(stage);
@@ -108,7 +115,7 @@ void Beds::climb_out(vole::Stage& stage) {
   auto& pose = stage.get<vole::Pose>(vole_);
   if (pose.at.y < static_cast<float>(stage.level().size().y) + 32) return;
   pose.at = pose.before = start_;
-  stage.get<vole::Body>(vole_).velocity = {0, 0};
+  stage.get<vole::Motion>(vole_).velocity = {0, 0};
   stage.follow(vole_);
 }
 
@@ -125,12 +132,12 @@ void Beds::tell_facts(vole::Stage& stage) {
 
 void Beds::notice_landing(vole::Stage& stage) {
   constexpr int landing_ticks = 6;
-  const bool in_air = !stage.get<vole::Body>(vole_).on_ground;
+  const bool in_air = !stage.get<vole::Touching>(vole_).ground;
   auto& sprite = stage.get<vole::Sprite>(vole_);
   if (was_in_air_ && !in_air) {
     landing_ = landing_ticks;
     sprite.play_track(vole::tracks::squash(), 0.6f);
-  } else if (!was_in_air_ && in_air && stage.get<vole::Body>(vole_).velocity.y < 0) {
+  } else if (!was_in_air_ && in_air && stage.get<vole::Motion>(vole_).velocity.y < 0) {
     sprite.play_track(vole::tracks::stretch(), 0.6f);
   }
   was_in_air_ = in_air;
@@ -143,11 +150,4 @@ void Beds::draw(vole::Drawing& drawing) const {
   drawing.label(count_, vole::Vec2{26, 9} + count_hop().at(hop_, drawing.stage().ticks_per_second()).offset);
   drawing.box(names::sheet::sign::name, {{right - 58, 4}, {54, 20}});
   drawing.label(clock_, {right - 31, 9});
-}
-
-void Beds::add_to(vole::Hash& hash) const {
-  hash.add(std::int64_t{gathered_});
-  hash.add(std::int64_t{landing_});
-  hash.add(std::int64_t{hurt_});
-  hash.add(std::int64_t{welcomed_});
 }

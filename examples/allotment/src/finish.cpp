@@ -2,11 +2,11 @@
 
 void Finish::enter(vole::Stage& stage) {
   stage.load_level("cover");
-  if (const auto* harvest = stage.brought<Harvest>()) harvest_ = *harvest;
+  harvest_ = stage.argument<Harvest>();
 }
 
 void Finish::tick(vole::Stage& stage) {
-  if (stage.input().pressed("start")) stage.go("title");
+  if (stage.input().pressed("start")) stage.leave_for<Title>();
 }
 
 void Finish::draw(vole::Drawing& drawing) const {
@@ -19,9 +19,4 @@ void Finish::draw(vole::Drawing& drawing) const {
                    time_text(harvest_.ticks, drawing.stage().ticks_per_second()),
                middle + vole::Vec2{0, 18}, centred);
   drawing.text("letters", "press Enter", middle + vole::Vec2{0, 48}, centred);
-}
-
-void Finish::add_to(vole::Hash& hash) const {
-  hash.add(std::int64_t{harvest_.gathered});
-  hash.add(harvest_.ticks);
 }

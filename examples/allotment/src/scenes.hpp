@@ -34,16 +34,33 @@ class Title : public vole::Scene {
   void tick(vole::Stage& stage) override;
   void draw(vole::Drawing& drawing) const override;
 };
+template <class V>
+void describe(V&, Title&) {}  // it keeps nothing
 
 class Beds : public vole::Scene {
  public:
+  Beds();
   void enter(vole::Stage& stage) override;
+  void cues(vole::Cues& cues) override;
   void tick(vole::Stage& stage) override;
   void draw(vole::Drawing& drawing) const override;
-  void add_to(vole::Hash& hash) const override;
+
+  template <class V>
+  friend void describe(V& v, Beds& beds) {
+    v.state("vole", beds.vole_);
+    v.state("start", beds.start_);
+    v.state("gathered", beds.gathered_);
+    v.state("planted", beds.planted_);
+    v.state("landing", beds.landing_);
+    v.state("hurt", beds.hurt_);
+    v.state("welcomed", beds.welcomed_);
+    v.state("was_in_air", beds.was_in_air_);
+    v.state("hop", beds.hop_);
+    v.state("time", beds.time_);
+  }
 
  private:
-  void welcome(vole::Stage& stage);
+  void say_welcome(vole::Cues& cues);
   void gather(vole::Stage& stage, vole::Entity bulb);
   void scrape(vole::Stage& stage);
   void take_fright(vole::Stage& stage, vole::Entity magpie);
@@ -61,16 +78,23 @@ class Beds : public vole::Scene {
   bool was_in_air_ = false;
   int hop_ = 1000;  // ticks since a bulb was gathered
   GameTime time_;
+
   vole::Label count_{"letters", "{}/{}"};
   vole::Label clock_{"letters", "{}", {.anchor = vole::Anchor::top}};
 };
 
 class Finish : public vole::Scene {
  public:
+  using Argument = Harvest;
+
   void enter(vole::Stage& stage) override;
   void tick(vole::Stage& stage) override;
   void draw(vole::Drawing& drawing) const override;
-  void add_to(vole::Hash& hash) const override;
+
+  template <class V>
+  friend void describe(V& v, Finish& finish) {
+    v.state("harvest", finish.harvest_);
+  }
 
  private:
   Harvest harvest_;

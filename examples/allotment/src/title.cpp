@@ -15,7 +15,7 @@ void Title::enter(vole::Stage& stage) {
 }
 
 void Title::tick(vole::Stage& stage) {
-  if (stage.input().pressed("start")) stage.go("beds");
+  if (stage.input().pressed("start")) stage.leave_for<Beds>();
 }
 
 void Title::draw(vole::Drawing& drawing) const {
@@ -28,7 +28,7 @@ void Title::draw(vole::Drawing& drawing) const {
                 .shadow_by = {2, 3}});
   drawing.text("letters", "Gather the bulbs before the frost", middle + vole::Vec2{0, 26},
                {.anchor = vole::Anchor::centre, .colour = straw});
-  const bool shown = drawing.stage().tick_count() / 40 % 2 == 0;
+  const bool shown = drawing.stage().ticks() / 40 % 2 == 0;
   if (!shown) return;
   constexpr vole::ColourRun runs[] = {{0, cream}, {6, gold}};
   drawing.text("letters", "press Enter", middle + vole::Vec2{0, 50},

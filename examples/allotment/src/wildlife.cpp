@@ -3,7 +3,7 @@
 #include "names.hpp"
 
 void fly(vole::Stage& stage) {
-  stage.entities.each<Flight, vole::Pose>([&stage](vole::Entity, Flight& flight, vole::Pose& pose) {
+  stage.entities.visit<Flight, vole::Pose>([&stage](vole::Entity, Flight& flight, vole::Pose& pose) {
     if (flight.ticks++ == 0) flight.middle = pose.at;
     const float turn = 360.0f * static_cast<float>(flight.ticks) * stage.seconds_per_tick() / flight.seconds;
     pose.at = flight.middle +
@@ -16,20 +16,20 @@ void scatter_leaves(vole::Stage& stage) {
   constexpr int count = 9;
   const vole::Vec2 canvas(stage.camera.canvas);
   for (int i = 0; i < count; ++i) {
-    const vole::Vec2 at{stage.random.between(0, canvas.x), stage.random.between(0, canvas.y)};
+    const vole::Vec2 at{stage.random.within(0, canvas.x), stage.random.within(0, canvas.y)};
     const vole::Entity leaf = stage.spawn("leaf", vole::Vec2(stage.camera.corner({1, 1}, 1)) + at);
-    stage.get<vole::Sprite>(leaf).animator.set_speed(stage.random.between(0.6f, 1.3f));
+    stage.get<vole::Sprite>(leaf).set_speed(stage.random.within(0.6f, 1.3f));
   }
 }
 
 void drop_leaves(vole::Stage& stage) {
   constexpr float edge = 16;
   const vole::Vec2 corner(stage.camera.corner({1, 1}, 1)), canvas(stage.camera.canvas);
-  stage.entities.each<Leaf, vole::Pose>([&](vole::Entity, const Leaf& leaf, vole::Pose& pose) {
+  stage.entities.visit<Leaf, vole::Pose>([&](vole::Entity, const Leaf& leaf, vole::Pose& pose) {
     pose.at += vole::Vec2{-leaf.fall / 2, leaf.fall} * stage.seconds_per_tick();
     const vole::Vec2 seen = pose.at - corner;
     vole::Vec2 again = pose.at;
-    if (seen.y > canvas.y + edge) again = corner + vole::Vec2{stage.random.between(0, canvas.x), -edge};
+    if (seen.y > canvas.y + edge) again = corner + vole::Vec2{stage.random.within(0, canvas.x), -edge};
     if (seen.x < -edge) again.x += canvas.x + 2 * edge;
     if (seen.x > canvas.x + edge) again.x -= canvas.x + 2 * edge;
     if (again != pose.at) pose.at = pose.before = again;

@@ -15,7 +15,7 @@ using PadOwner = std::unique_ptr<SDL_GameController, decltype(&SDL_GameControlle
 using WindowOwner = std::unique_ptr<SDL_Window, decltype(&SDL_DestroyWindow)>;
 
 Error sdl_error(const std::string& what) {
-  return Error(Place{}, what + ": " + SDL_GetError(), "without a display, run with --headless");
+  return Error(FilePosition{}, what + ": " + SDL_GetError(), "without a display, run with --headless");
 }
 
 // Starts and ends SDL; the first member of the host, so that it outlives windows and pads.
@@ -44,13 +44,14 @@ class DesktopHost final : public Host {
     show_icon(wish.icon);
   }
 
-  void run(const std::function<bool()>& step) override {
-    while (step()) {
+  int run(std::unique_ptr<HostedRun> run) override {
+    while (run->step()) {
       // Where nothing waits for the display's next picture, do not burn the processor.
       const auto now = Clock::now();
       if (now - presented_ < std::chrono::milliseconds(2)) SDL_Delay(2);
       presented_ = Clock::now();
     }
+    return run->finish();
   }
 
   std::int64_t elapsed() override {
@@ -103,8 +104,8 @@ class DesktopHost final : public Host {
     SDL_FreeSurface(surface);
   }
 
-  static void put(InputGather& gather, std::optional<Control> control, float value) {
-    if (control) gather.add({*control, value});
+  static void put(InputGather& gather, std::optional<Control> control, float value, std::uint8_t device = 0) {
+    if (control) gather.add({*control, value, device});
   }
 
   void take(const SDL_Event& event, InputGather& gather) {
@@ -132,21 +133,21 @@ class DesktopHost final : public Host {
         add_pad(event.cdevice.which);
         break;
       case SDL_CONTROLLERDEVICEREMOVED:
+        gather.release(device_of(event.cdevice.which));
         pads_.erase(event.cdevice.which);
-        gather.release_all();
         break;
       case SDL_CONTROLLERBUTTONDOWN:
-        put(gather, button_control(event.cbutton.button), 1);
+        put(gather, button_control(event.cbutton.button), 1, device_of(event.cbutton.which));
         break;
       case SDL_CONTROLLERBUTTONUP:
-        put(gather, button_control(event.cbutton.button), 0);
+        put(gather, button_control(event.cbutton.button), 0, device_of(event.cbutton.which));
         break;
       case SDL_CONTROLLERAXISMOTION:
         put(gather, axis_control(event.caxis.axis),
-            std::max(-1.0f, static_cast<float>(event.caxis.value) / 32767.0f));
+            std::max(-1.0f, static_cast<float>(event.caxis.value) / 32767.0f), device_of(event.caxis.which));
         break;
       case SDL_WINDOWEVENT:
-        // Keys let go while another window has the keyboard are never told of.
+        // Keys let go while another window has the keyboard are never reported.
         if (event.window.event == SDL_WINDOWEVENT_FOCUS_LOST) gather.release_all();
         break;
       default:
@@ -165,17 +166,38 @@ class DesktopHost final : public Host {
     SDL_SetWindowFullscreen(window_.get(), full ? 0 : SDL_WINDOW_FULLSCREEN_DESKTOP);
   }
 
-  void add_pad(int device) {
-    PadOwner pad(SDL_GameControllerOpen(device), &SDL_GameControllerClose);
-    if (!pad) return;
-    const SDL_JoystickID id = SDL_JoystickInstanceID(SDL_GameControllerGetJoystick(pad.get()));
-    pads_.insert_or_assign(id, std::move(pad));
+  struct Pad {
+    PadOwner owner;
+    std::uint8_t device = 0;
+  };
+
+  void add_pad(int index) {
+    PadOwner owner(SDL_GameControllerOpen(index), &SDL_GameControllerClose);
+    if (!owner) return;
+    const SDL_JoystickID id = SDL_JoystickInstanceID(SDL_GameControllerGetJoystick(owner.get()));
+    pads_.insert_or_assign(id, Pad{std::move(owner), free_device()});
+  }
+
+  // The smallest number that no pad has; 0 is the keyboard.
+  std::uint8_t free_device() const {
+    const auto taken = [this](std::uint8_t device) {
+      return std::any_of(pads_.begin(), pads_.end(),
+                         [device](const auto& pad) { return pad.second.device == device; });
+    };
+    std::uint8_t device = 1;
+    while (device < 255 && taken(device)) ++device;
+    return device;
+  }
+
+  std::uint8_t device_of(SDL_JoystickID id) const {
+    const auto found = pads_.find(id);
+    return found == pads_.end() ? std::uint8_t{255} : found->second.device;
   }
 
   SdlInUse sdl_;
   WindowOwner window_{nullptr, &SDL_DestroyWindow};
   std::unique_ptr<Screen> screen_;  // after the window: it must go first
-  std::map<SDL_JoystickID, PadOwner> pads_;
+  std::map<SDL_JoystickID, Pad> pads_;
   std::string title_;
   std::string told_;
   bool closing_ = false;
@@ -186,12 +208,12 @@ class DesktopHost final : public Host {
 
 }  // namespace
 
-std::unique_ptr<Host> make_desktop_host() {
-  return std::make_unique<DesktopHost>();
+std::shared_ptr<Host> make_desktop_host() {
+  return std::make_shared<DesktopHost>();
 }
 
-int run(int argc, char** argv, const Game& game) {
-  return run_on(make_desktop_host, argc, argv, game);
+int run(int argc, char** argv, Game game) {
+  return run_on(make_desktop_host, argc, argv, std::move(game));
 }
 
 }  // namespace vole

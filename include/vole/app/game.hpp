@@ -1,17 +1,17 @@
-// A game: where its files are, its scenes and its own components.
+// A game: where its files are, its scenes, its own components, tracks and steps.
 //
 //   vole::Game game("game.toml");
-//   game.scene<Title>("title").scene<Beds>("beds").component<Bulb>("bulb");
+//   game.scene<Title>("title").scene<Beds>("beds").knows<Bulb>("bulb");
 #pragma once
 
-#include <functional>
-#include <memory>
 #include <string>
 #include <string_view>
 #include <vector>
 
-#include "vole/scene/component_types.hpp"
-#include "vole/scene/scene.hpp"
+#include "vole/scene/drawing.hpp"
+#include "vole/scene/scene_types.hpp"
+#include "vole/scene/tick_steps.hpp"
+#include "vole/world/component_types.hpp"
 
 namespace vole {
 
@@ -20,32 +20,41 @@ class Game {
   // `project_file` is looked for here, beside the program, and where a development build says.
   explicit Game(std::string project_file) : project_file_(std::move(project_file)) {}
 
+  // A scene, which describes its state: see scene.hpp.
   template <class SceneType>
   Game& scene(std::string_view name) {
-    scenes_.push_back(
-        {std::string(name), [] { return std::unique_ptr<Scene>(std::make_unique<SceneType>()); }});
+    scenes_.add<SceneType>(name);
     return *this;
   }
+  // A component of the game's own, by the name that kinds and levels use.
   template <Described T>
-  Game& component(std::string_view name) {
+  Game& knows(std::string_view name) {
     types_.add<T>(name);
+    return *this;
+  }
+  // A track that is written in C++ and not in a sheet; it must outlive the game.
+  Game& knows(const Track& track) {
+    tracks_.push_back(&track);
+    return *this;
+  }
+  // A step of the game's own after one of the library's: see tick_steps.hpp.
+  Game& step_after(std::string_view step, std::string_view name, std::function<void(Stage&)> run) {
+    steps_.add_after(step, name, std::move(run));
     return *this;
   }
 
   const std::string& project_file() const { return project_file_; }
   const ComponentTypes& types() const { return types_; }
-  // Throws Error at `asked` with the nearest name.
-  std::unique_ptr<Scene> make_scene(std::string_view name, const Place& asked = {}) const;
+  const SceneTypes& scenes() const { return scenes_; }
+  const std::vector<const Track*>& tracks() const { return tracks_; }
+  const TickSteps& steps() const { return steps_; }
 
  private:
-  struct NamedScene {
-    std::string name;
-    std::function<std::unique_ptr<Scene>()> make;
-  };
-
   std::string project_file_;
-  std::vector<NamedScene> scenes_;
   ComponentTypes types_;
+  SceneTypes scenes_;
+  std::vector<const Track*> tracks_;
+  TickSteps steps_;
 };
 
 }  // namespace vole

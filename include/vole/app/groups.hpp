@@ -46,10 +46,10 @@ struct AssetGroups {
 
 // An asset that a scene needs.
 struct WantedAsset {
-  std::string_view sort;  // its word, as "sheet"
+  std::string_view type;  // its word, as "sheet"
   std::string name;
-  Place place;
-  void (*load)(Catalog&, std::string_view name, const Place&) = nullptr;
+  FilePosition where;
+  void (*load)(Catalog&, std::string_view name, const FilePosition&) = nullptr;
 };
 
 // What the scene's groups name, each asset once, what others are made from first. Throws Error for a name

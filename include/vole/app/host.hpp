@@ -1,9 +1,10 @@
-// What a platform must offer a game: time, input, and a place to show the canvas. The game is a step that the
-// host calls; no one owns the thread with a loop of their own, because a browser calls back.
+// What a platform must offer a game: time, input, and somewhere to show the canvas. The game is a step that the
+// host calls; nobody owns the thread with a loop of their own, because a browser calls back. For the same reason
+// the host owns what it runs: nothing needs to survive on the stack of main().
 #pragma once
 
 #include <cstdint>
-#include <functional>
+#include <memory>
 #include <string>
 
 #include "vole/asset/image.hpp"
@@ -18,13 +19,24 @@ struct WindowWish {
   Image icon;     // may be empty
 };
 
+// What a host runs.
+class HostedRun {
+ public:
+  virtual ~HostedRun() = default;
+  // What has passed since the last step; false when the run is over.
+  virtual bool step() = 0;
+  // Once, at the end: writes what is to be written, prints the closing line, and returns the exit code.
+  virtual int finish() = 0;
+};
+
 class Host {
  public:
   virtual ~Host() = default;
 
   virtual void open(const WindowWish& wish) = 0;
-  // Calls the step again and again until it returns false.
-  virtual void run(const std::function<bool()>& step) = 0;
+  // Takes the run over, calls its step until it is over, and lets it go. Returns its exit code; where the system
+  // calls back, 0 at once, and the host keeps itself and the run.
+  virtual int run(std::unique_ptr<HostedRun> run) = 0;
   // Nanoseconds since the call before; 0 at the first.
   virtual std::int64_t elapsed() = 0;
   // Hands over what was pressed since the call before, in order.
@@ -47,7 +59,7 @@ class HeadlessHost : public Host {
   explicit HeadlessHost(int ticks_per_second);
 
   void open(const WindowWish&) override {}
-  void run(const std::function<bool()>& step) override;
+  int run(std::unique_ptr<HostedRun> run) override;
   std::int64_t elapsed() override;
   void gather(InputGather&) override {}
   bool shows() const override { return false; }

@@ -89,7 +89,4 @@ Project read_project(const std::string& file);
 // Error.
 std::string find_project(const std::string& file, const std::string& program);
 
-// The folder of the running program; `called` is its argv[0].
-std::string program_path(const std::string& called);
-
 }  // namespace vole

@@ -4,7 +4,7 @@
 #include <string>
 #include <vector>
 
-#include "vole/scene/component_types.hpp"
+#include "vole/world/component_types.hpp"
 
 namespace vole {
 

@@ -1,116 +1,91 @@
-// A game under way: one tick after the other, drawn in between, recorded or replayed. A host calls step().
+// A game under way on a host: what is pressed goes to the simulation, what it shows to the host; recorded or replayed,
+// with its files live. All it does is put these together.
 #pragma once
 
-#include <any>
 #include <memory>
 #include <optional>
-#include <set>
 #include <string>
 
-#include "vole/app/game.hpp"
 #include "vole/app/groups.hpp"
 #include "vole/app/host.hpp"
+#include "vole/app/live_files.hpp"
 #include "vole/app/options.hpp"
-#include "vole/app/project.hpp"
+#include "vole/app/recorder.hpp"
+#include "vole/app/simulation.hpp"
 #include "vole/app/ticker.hpp"
-#include "vole/base/watch.hpp"
+#include "vole/app/trouble.hpp"
 #include "vole/draw/raster.hpp"
-#include "vole/input/recording.hpp"
 
 namespace vole {
 
-class Session {
+class Session final : public HostedRun {
  public:
-  // All of them must outlive the session. Throws Error for whatever is wrong in the game's files.
-  Session(const Game& game, Project project, const Options& options, Host& host);
-  ~Session();
+  // The host must outlive the session. Throws Error for whatever is wrong in the game's files.
+  Session(Game game, Project project, Options options, Host& host);
+  ~Session() override;
 
-  // What has passed since the last step; false when the run is over.
-  bool step();
-  // Writes the recording and the last pictures, prints the closing line, and returns the exit code.
-  int finish();
+  bool step() override;
+  int finish() override;
 
   // One tick, whatever the time. For tests and tools.
   void tick();
-  std::int64_t ticks() const { return ticks_; }
-  std::uint64_t checksum() const;
+  std::int64_t ticks() const { return simulation_.ticks(); }
+  std::uint64_t checksum() const { return simulation_.checksum(); }
   // Draws the game as it stands, `between` the last tick and the next.
   const Image& draw(float between);
-  // Loads changed files anew; returns what is newly wrong with them. The last good versions stay.
+  // Reads changed files; returns what is newly wrong with them. The last good versions stay.
   Report refresh();
 
-  const Stage& stage() const { return *stage_; }
-  std::string_view scene_name() const { return scene_name_; }
+  const Project& project() const { return project_; }
+  Simulation& simulation() { return simulation_; }
+  const Stage& stage() const { return simulation_.stage(); }
+  std::string_view scene_name() const { return simulation_.scene_name(); }
   // What is wrong at the moment and shown over the game; empty: nothing.
-  const std::string& trouble() const { return trouble_; }
-  bool loading() const { return next_scene_ != nullptr; }
+  const std::string& trouble() const { return trouble_.text(); }
+  // Whether the next scene waits for what it needs.
+  bool loading() const { return loading_; }
   // What the last picture drawn consisted of.
   const DrawList& drawn() const { return list_; }
 
  private:
-  // Leaves the scene and begins another; when its assets are to be loaded ahead and somebody watches, in
-  // steps.
-  void enter(std::string_view scene, std::any carried, const Place& asked);
-  void begin_scene();
+  // Prepares what the next scene needs, in steps where somebody watches, and then enters it.
+  void begin_loading();
   void go_on_loading();
-  void draw_loading();
-  void draw_scene(float between);
+  void enter();
   // What a scene of a running game throws is shown, not the end of the game.
   template <class Work>
   void survive(const Work& work);
   void show_trouble();
-  void tell_problems(const std::vector<Problem>& problems);
-  void look_for_changes();
-  void check_recording(const Place& place) const;
-  void check_replay();
-  std::uint64_t stamp_settings() const;
-  void refresh_settings(Report& report);
+  bool ticks_may_pass() const { return !loading_ && !simulation_.half_entered(); }
+  void notice_stand_ins();
   void say_progress();
   void save_shots();
   void save_shot(const Shot& shot);
   bool over() const;
 
-  const Game& game_;
-  Project project_;
-  const Options& options_;
+  const Game game_;
+  const Project project_;
+  const Options options_;
   Host& host_;
 
-  Controls controls_;
-  Kinds kinds_;
-  Catalog catalog_;
+  LiveFiles files_;
+  std::optional<Replay> replay_;
+  std::uint64_t seed_;
+  std::optional<Recorder> recorder_;
+  Simulation simulation_;
   std::unique_ptr<InputGather> gather_;
   Ticker ticker_;
-  std::unique_ptr<Stage> stage_;
-  std::unique_ptr<Scene> scene_;
-  std::string scene_name_;
-  std::unique_ptr<Scene> next_scene_;  // while its assets are loaded
+  bool loading_ = false;
   std::vector<WantedAsset> wanted_;
   Preload preload_;
-  std::any carried_;           // what the scene was given
-  bool half_entered_ = false;  // its enter() threw; tried again when files change
-  std::int64_t ticks_ = 0;
-  Random chance_;  // seeds the stages
-  std::uint64_t history_ =
-      0;  // how each scene before this one ended, so that a checksum covers the whole run
 
-  Recording recording_;
-  std::unique_ptr<InputWriter> writer_;
-  std::unique_ptr<InputReader> reader_;
-  std::size_t next_checkpoint_ = 0;
-  std::vector<Problem> differences_;
-  std::uint64_t settings_stamp_ = 0;        // of controls and kinds, as last looked at
-  std::vector<Problem> settings_problems_;  // what keeps their newest versions from use
-  std::vector<Problem> scene_problems_;     // what the running scene threw last
-  std::set<std::string> told_;              // lines printed already
+  Trouble trouble_;
+  std::vector<Problem> scene_problems_;  // what the running scene threw last
   int stand_ins_seen_ = 0;
-  std::string trouble_;  // shown over the game; empty: all is well
-  std::unique_ptr<FileWatch> watch_;
-
   Image canvas_;
   DrawList list_;
   Raster raster_;
-  struct Clock;
-  std::unique_ptr<Clock> clock_;
+  std::chrono::steady_clock::time_point progress_said_;
 };
 
 }  // namespace vole

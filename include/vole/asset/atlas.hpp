@@ -27,7 +27,7 @@ class Atlas {
 };
 
 template <>
-struct AssetSort<Atlas> {
+struct AssetType<Atlas> {
   static constexpr std::string_view word = "atlas";
   static constexpr std::string_view folder = "assets";
   static constexpr std::string_view ending = ".atlas.toml";

@@ -1,4 +1,4 @@
-// Every asset of a game by its name: the path below the folder of its sort, without its ending.
+// Every asset of a game by its name: the path below the folder of its type, without its ending.
 //
 //   Catalog catalog("examples/allotment");
 //   Asset<Sheet> vole = catalog.get<Sheet>("vole");     // assets/vole.sheet.toml, loaded once and shared
@@ -62,14 +62,14 @@ class Loading {
 //
 //   static T load(Loading&);
 //
-// and, where the sort has it, a `plain_ending` (of a file that serves when there is none with the first), and
+// and, where the type has it, a `plain_ending` (of a file that serves when there is none with the first), and
 //
 //   static std::shared_ptr<const T> load_shared(Loading&);               // in place of load
 //   static T stand_in(std::string_view name);                            // shown for one that cannot be had
 //   static std::string find_packed(Catalog&, std::string_view name);     // the file that holds it among
 //   others static std::vector<std::string> packed_names(Catalog&);
 template <class T>
-struct AssetSort;
+struct AssetType;
 
 namespace detail {
 
@@ -81,7 +81,7 @@ class SlotBase {
   friend class vole::Catalog;  // loads and reloads; nobody else writes
   friend class vole::Loading;
   virtual void load(Loading& loading) = 0;
-  // Puts a stand-in in place; false when there is none for this sort.
+  // Puts a stand-in in place; false when there is none for this type.
   virtual bool use_stand_in() = 0;
   virtual bool loaded() const = 0;
   // Forgets the value if nobody else holds it.
@@ -89,7 +89,7 @@ class SlotBase {
   void bring_back();
 
   Catalog* catalog_ = nullptr;
-  std::string_view sort_;
+  std::string_view type_;
 
   struct Watched {
     std::string path;
@@ -101,6 +101,7 @@ class SlotBase {
   std::string (*find_path_)(Catalog&, std::string_view) = nullptr;  // where the asset is now
   std::vector<Watched> watched_;
   std::vector<Problem> problems_;  // of the newest version, when it cannot be used
+  bool reported_ = true;           // these, by a refresh
   int version_ = 0;
 };
 
@@ -117,14 +118,14 @@ class Slot final : public SlotBase {
 
  private:
   void load(Loading& loading) override {
-    if constexpr (requires { AssetSort<T>::load_shared(loading); })
-      value_ = AssetSort<T>::load_shared(loading);
+    if constexpr (requires { AssetType<T>::load_shared(loading); })
+      value_ = AssetType<T>::load_shared(loading);
     else
-      value_ = std::make_shared<const T>(AssetSort<T>::load(loading));
+      value_ = std::make_shared<const T>(AssetType<T>::load(loading));
   }
   bool use_stand_in() override {
-    if constexpr (requires { AssetSort<T>::stand_in(name_); }) {
-      value_ = std::make_shared<const T>(AssetSort<T>::stand_in(name_));
+    if constexpr (requires { AssetType<T>::stand_in(name_); }) {
+      value_ = std::make_shared<const T>(AssetType<T>::stand_in(name_));
       return true;
     } else {
       return false;
@@ -179,31 +180,31 @@ class Catalog {
   // Loads the asset on first use. Throws Error: for an unknown name at `asked` (the place that names it),
   // with the nearest known name; for a broken file with every problem in it.
   template <class T>
-  Asset<T> get(std::string_view name, const Place& asked = {}) {
+  Asset<T> get(std::string_view name, const FilePosition& asked = {}) {
     const MakeSlot make = [] {
       std::unique_ptr<detail::SlotBase> slot(new detail::Slot<T>);
       slot->find_path_ = [](Catalog& catalog, std::string_view of) {
-        return catalog.path_of(sort_of<T>(), of);
+        return catalog.path_of(type_of<T>(), of);
       };
       return slot;
     };
-    return Asset<T>(static_cast<detail::Slot<T>*>(slot(sort_of<T>(), name, asked, make)));
+    return Asset<T>(static_cast<detail::Slot<T>*>(slot(type_of<T>(), name, asked, make)));
   }
 
   template <class T>
   bool has(std::string_view name) {
-    return !path_of(sort_of<T>(), name).empty();
+    return !path_of(type_of<T>(), name).empty();
   }
 
-  // The names of all assets of a sort, sorted.
+  // The names of all assets of a type, sorted.
   template <class T>
   std::vector<std::string> names() {
-    return names(sort_of<T>());
+    return names(type_of<T>());
   }
   // Those that have a file of their own.
   template <class T>
   std::vector<std::string> loose_names() const {
-    return loose_names(sort_of<T>());
+    return loose_names(type_of<T>());
   }
 
   // The names of all atlases, looked up once and again after a refresh.
@@ -211,14 +212,14 @@ class Catalog {
 
   template <class T>
   bool is_loaded(std::string_view name) const {
-    const auto found = by_name_.find(KeyView{AssetSort<T>::word, name});
+    const auto found = by_name_.find(KeyView{AssetType<T>::word, name});
     return found != by_name_.end() && found->second->loaded();
   }
   // Forgets what nobody uses at the moment, except where `keep(word, name)` says so. What is forgotten is
   // loaded again when it is asked for or looked at.
   void drop_unused(const std::function<bool(std::string_view, std::string_view)>& keep);
 
-  // From now on an asset that cannot be had is shown by a stand-in, where its sort has one, in place of an
+  // From now on an asset that cannot be had is shown by a stand-in, where its type has one, in place of an
   // Error; what is wrong is among broken() until it is mended.
   void use_stand_ins() { stand_ins_ = true; }
   // How many were made so far.
@@ -234,13 +235,13 @@ class Catalog {
 
   // Loads anew what has changed on disk since it was loaded. Problems go to the report; the broken asset
   // keeps its last good version and is tried again when its files change once more. Returns how many were
-  // loaded anew.
+  // reloaded.
   int refresh(Report& report);
-  // What keeps broken assets from being loaded anew, as of the last refresh.
+  // What keeps broken assets from being reloaded, as of the last refresh.
   std::vector<Problem> broken() const;
 
  private:
-  struct SortInfo {
+  struct TypeInfo {
     std::string_view word;
     std::string_view folder;
     std::string_view ending;
@@ -249,23 +250,23 @@ class Catalog {
     std::vector<std::string> (*packed_names)(Catalog&) = nullptr;
   };
   template <class T>
-  static constexpr SortInfo sort_of() {
-    SortInfo sort{AssetSort<T>::word, AssetSort<T>::folder, AssetSort<T>::ending, {}, nullptr, nullptr};
-    if constexpr (requires { &AssetSort<T>::find_packed; }) {
-      sort.find_packed = &AssetSort<T>::find_packed;
-      sort.packed_names = &AssetSort<T>::packed_names;
+  static constexpr TypeInfo type_of() {
+    TypeInfo type{AssetType<T>::word, AssetType<T>::folder, AssetType<T>::ending, {}, nullptr, nullptr};
+    if constexpr (requires { &AssetType<T>::find_packed; }) {
+      type.find_packed = &AssetType<T>::find_packed;
+      type.packed_names = &AssetType<T>::packed_names;
     }
-    if constexpr (requires { AssetSort<T>::plain_ending; }) sort.plain_ending = AssetSort<T>::plain_ending;
-    return sort;
+    if constexpr (requires { AssetType<T>::plain_ending; }) type.plain_ending = AssetType<T>::plain_ending;
+    return type;
   }
   using MakeSlot = std::unique_ptr<detail::SlotBase> (*)();
 
   struct Key {
-    std::string_view sort;  // its word, which is never freed
+    std::string_view type;  // its word, which is never freed
     std::string name;
   };
   struct KeyView {
-    std::string_view sort;
+    std::string_view type;
     std::string_view name;
   };
   // Finds a key by views, so that looking an asset up allocates nothing.
@@ -273,24 +274,27 @@ class Catalog {
     using is_transparent = void;
     template <class A, class B>
     bool operator()(const A& a, const B& b) const {
-      const int sorts = a.sort.compare(b.sort);
+      const int sorts = a.type.compare(b.type);
       return sorts != 0 ? sorts < 0 : std::string_view(a.name) < std::string_view(b.name);
     }
   };
 
-  detail::SlotBase* slot(const SortInfo& sort, std::string_view name, const Place& asked, MakeSlot make);
+  detail::SlotBase* slot(const TypeInfo& type, std::string_view name, const FilePosition& asked,
+                         MakeSlot make);
   friend class detail::SlotBase;
   void load(detail::SlotBase& slot);
+  // Loads it again when one of its files has changed; false when none has.
+  bool reload(detail::SlotBase& slot);
   // What stands in for an asset that cannot be had, watched so that it is mended as soon as it can be.
-  detail::SlotBase* stand_in_slot(const SortInfo& sort, std::string_view name, MakeSlot make,
+  detail::SlotBase* stand_in_slot(const TypeInfo& type, std::string_view name, MakeSlot make,
                                   const Error& error);
-  detail::SlotBase* keep_slot(const SortInfo& sort, std::unique_ptr<detail::SlotBase> made);
-  std::vector<std::string> loose_paths(const SortInfo& sort, std::string_view name) const;
+  detail::SlotBase* keep_slot(const TypeInfo& type, std::unique_ptr<detail::SlotBase> made);
+  std::vector<std::string> loose_paths(const TypeInfo& type, std::string_view name) const;
   // Empty when there is no such file.
-  std::string path_of(const SortInfo& sort, std::string_view name);
-  std::vector<std::string> names(const SortInfo& sort);
-  std::vector<std::string> loose_names(const SortInfo& sort) const;
-  std::string folder_of_sort(const SortInfo& sort) const;
+  std::string path_of(const TypeInfo& type, std::string_view name);
+  std::vector<std::string> names(const TypeInfo& type);
+  std::vector<std::string> loose_names(const TypeInfo& type) const;
+  std::string folder_of_type(const TypeInfo& type) const;
 
   std::string root_;
   std::string assets_ = "assets";

@@ -70,10 +70,10 @@ class ClipRules {
     std::vector<Condition> when;
     int hold_milliseconds = 0;
     bool finish = false;
-    Place place;
+    FilePosition where;
   };
 
-  // Adds a rule after those that are there. Throws Error for a condition that is none.
+  // Adds a rule after those that are there. Throws Error for what is not a condition.
   ClipRules& add(const ClipRuleText& text);
   ClipRules& add(std::string_view clip, const std::vector<std::string>& when, double hold = 0,
                  bool finish = false);
@@ -93,14 +93,21 @@ class ClipRules {
 
   std::vector<Rule> rules_;
   std::vector<std::string> facts_;
-  // The same as the rules say, in one row, since this is asked for each thing each tick.
+  // The same as the rules say, in rows, since this is asked for each thing each tick: every comparison is a
+  // range that the fact lies in, save "not equal", which is one that it lies beside.
   struct Asked {
-    Condition condition;
+    std::uint32_t fact = 0;
     std::uint32_t rule = 0;  // within its group
+    float least = 0;
+    float most = 0;
+  };
+  struct Group {
+    std::vector<Asked> within, beside;
   };
   static constexpr std::size_t rules_in_group = 64;
-  std::vector<Asked> asked_;
-  std::vector<std::size_t> group_ends_;  // in asked_
+  void ask(const Condition& condition, std::uint32_t rule);
+
+  std::vector<Group> groups_;
 };
 
 // "not grounded", "vy < 0": as it can be read and written.

@@ -5,7 +5,7 @@
 //   rows = { right = 1, down = 2, up = 3 }  # of the picture: clips of their own, "walk right" and so on
 //   range = [1, 4]                          # of each row; all of it when left out
 //   fps = 8                                 # this and all else as for a clip
-//   missing = "flip"                        # left is right in a mirror; or "turn" (rotated), "told" (an error)
+//   missing = "flip"                        # left is right in a mirror; or "turn" (rotated), "error"
 //
 //   [sets.mood]
 //   clips = { calm = "sit", cross = "stamp" }   # by anything: clips of the sheet

@@ -84,11 +84,11 @@ struct TrueTypeCut {
   bool smooth = true;
   std::string letters;  // besides those of the European languages (Latin, Greek, Cyrillic) that are there
 };
-// Throws Error at `place` when the bytes are no font that can be used.
-FontParts cut_truetype(const Bytes& bytes, const TrueTypeCut& cut, const Place& place);
+// Throws Error at `place` when the bytes are not a font that can be used.
+FontParts cut_truetype(const Bytes& bytes, const TrueTypeCut& cut, const FilePosition& where);
 
 template <>
-struct AssetSort<Font> {
+struct AssetType<Font> {
   static constexpr std::string_view word = "font";
   static constexpr std::string_view folder = "assets";
   static constexpr std::string_view ending = ".font.toml";

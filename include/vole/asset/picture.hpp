@@ -44,7 +44,7 @@ struct Frame {
 Frame frame_of(const Picture& picture, const IRect& area);
 
 template <>
-struct AssetSort<Picture> {
+struct AssetType<Picture> {
   static constexpr std::string_view word = "picture";
   static constexpr std::string_view folder = "assets";
   static constexpr std::string_view ending = ".png";

@@ -105,14 +105,14 @@ class Sheet {
   // The index of the frame of this name, or -1.
   int find_frame(std::string_view frame_name) const;
   // Throw Error at `asked` with the name that was probably meant.
-  const Clip& clip(std::string_view clip_name, const Place& asked = {}) const;
-  const ClipSet& set(std::string_view set_name, const Place& asked = {}) const;
-  const SheetPoint& point(std::string_view point_name, const Place& asked = {}) const;
-  const Track& track(std::string_view track_name, const Place& asked = {}) const;
-  int frame(std::string_view frame_name, const Place& asked = {}) const;
+  const Clip& clip(std::string_view clip_name, const FilePosition& asked = {}) const;
+  const ClipSet& set(std::string_view set_name, const FilePosition& asked = {}) const;
+  const SheetPoint& point(std::string_view point_name, const FilePosition& asked = {}) const;
+  const Track& track(std::string_view track_name, const FilePosition& asked = {}) const;
+  int frame(std::string_view frame_name, const FilePosition& asked = {}) const;
 
   // Throws Error at `asked` unless there is a clip or a set of this name.
-  void expect_played(std::string_view clip_or_set, const Place& asked = {}) const;
+  void expect_played(std::string_view clip_or_set, const FilePosition& asked = {}) const;
   // The clip, or the clips of the set, of this name; none when there is neither.
   std::vector<const Clip*> played_by(std::string_view clip_or_set) const;
 
@@ -140,20 +140,23 @@ struct CutFrames {
 };
 // Throws Error at `place` when the frames do not fill the picture (or the part of it) to the last pixel,
 // unless what is left over at the right and bottom is `allowed`.
-CutFrames cut_frames(IVec2 picture_size, const FrameCut& cut, const Place& place,
+CutFrames cut_frames(IVec2 picture_size, const FrameCut& cut, const FilePosition& where,
                      std::string_view picture_name, bool allowed = false);
 
 // The name in the catalog of a picture that a file in assets/ names: `written` is relative to that file's
 // folder, with or without ".png"; when it is empty, the file's own name.
 std::string picture_name_beside(std::string_view asset_name, std::string_view written);
 // That picture. Throws Error at `written` or else at `otherwise`.
-Asset<Picture> picture_beside(Loading& loading, const Located<std::string>& written, const Place& otherwise);
+Asset<Picture> picture_beside(Loading& loading, const Located<std::string>& written,
+                              const FilePosition& otherwise);
 
 // One colour with a darker rim: what a stand-in looks like.
 Image stand_in_image(IVec2 size, Colour colour);
+// A crossed card with a name on it: what a missing picture looks like.
+Image missing_card(std::string_view name);
 
 template <>
-struct AssetSort<Sheet> {
+struct AssetType<Sheet> {
   static constexpr std::string_view word = "sheet";
   static constexpr std::string_view folder = "assets";
   static constexpr std::string_view ending = ".sheet.toml";

@@ -18,6 +18,7 @@
 
 #include <cstdint>
 #include <string>
+#include <string_view>
 #include <vector>
 
 #include "vole/base/colour.hpp"
@@ -43,6 +44,8 @@ struct TrackPose {
   Vec3 tint{1, 1, 1};  // shares of red, green and blue
   float alpha = 1;     // of the tint
 
+  // A colour in this tint.
+  Colour tinted(Colour own) const;
   // Both at once.
   void add(const TrackPose& other);
   friend bool operator==(const TrackPose&, const TrackPose&) = default;
@@ -54,7 +57,7 @@ struct TrackField {
   std::string field;
   int parts = 1;
   std::vector<Keyframe<Vec4>> keys;
-  Place place = {};
+  FilePosition where = {};
 
   Vec4 at(std::int64_t microseconds) const;
 };
@@ -84,6 +87,8 @@ namespace tracks {
 const Track& squash();   // flat, and back: on landing
 const Track& stretch();  // tall, and back: on a jump
 const Track& blink();    // unseen and seen, for a second: after a hit
+// One of these; nullptr when none has this name.
+const Track* find(std::string_view name);
 }  // namespace tracks
 
 }  // namespace vole

@@ -3,7 +3,7 @@
 // A loader gathers everything it finds in a Report, then throws one Error that holds it all:
 //
 //   Report report;
-//   report.error(node.place(), "no clip \"rnu\" in \"vole\"", did_you_mean("rnu", clip_names));
+//   report.error(node.where(), "no clip \"rnu\" in \"vole\"", did_you_mean("rnu", clip_names));
 //   report.throw_if_errors();      // assets/vole.sheet.toml:9:8: error: no clip "rnu" in "vole"; did you
 //   mean "run"?
 #pragma once
@@ -17,21 +17,21 @@
 namespace vole {
 
 // A spot in a file. Line and column count from 1; 0 means the file as a whole.
-struct Place {
+struct FilePosition {
   std::shared_ptr<const std::string> file;
   int line = 0;
   int column = 0;
 
-  static Place whole_file(std::string_view path);
+  static FilePosition whole_file(std::string_view path);
 };
 
 // "file:line:column", "file", or nothing for an unknown place.
-std::string to_text(const Place& place);
+std::string to_text(const FilePosition& where);
 
 enum class Severity { error, warning };
 
 struct Problem {
-  Place place;
+  FilePosition where;
   Severity severity = Severity::error;
   std::string text;
   std::string hint;  // what was probably meant: `did you mean "run"?`; may be empty
@@ -44,7 +44,7 @@ std::string to_text(const Problem& problem);
 class Error : public std::runtime_error {
  public:
   explicit Error(std::vector<Problem> problems);
-  Error(Place place, std::string text, std::string hint = {});
+  Error(FilePosition where, std::string text, std::string hint = {});
 
   const std::vector<Problem>& problems() const { return problems_; }
 
@@ -55,8 +55,8 @@ class Error : public std::runtime_error {
 // Gathers problems so that one pass over a file tells all of them.
 class Report {
  public:
-  void error(Place place, std::string text, std::string hint = {});
-  void warn(Place place, std::string text, std::string hint = {});
+  void error(FilePosition where, std::string text, std::string hint = {});
+  void warn(FilePosition where, std::string text, std::string hint = {});
   void add(const Error& error);
 
   bool has_errors() const;

@@ -17,7 +17,9 @@
 #include <type_traits>
 #include <vector>
 
+#include "vole/base/colour.hpp"
 #include "vole/base/describe.hpp"
+#include "vole/base/vec.hpp"
 
 namespace vole {
 
@@ -34,7 +36,7 @@ namespace detail {
 
 // How many parts a field of this type has; 0 when it is nothing to reckon with.
 template <class T>
-constexpr int parts_of() {
+constexpr int parts_of_type() {
   if constexpr (std::is_same_v<T, Colour>)
     return 4;
   else if constexpr (std::is_same_v<T, Vec2> || std::is_same_v<T, IVec2>)
@@ -55,6 +57,18 @@ T whole_or_not(float part) {
 
 }  // namespace detail
 
+// A value as parts: a number fills x, a pair x and y, a colour all four with red, green, blue and alpha up to 255.
+template <class T>
+Vec4 parts_of(const T& value) {
+  static_assert(detail::parts_of_type<T>() > 0, "a number, a pair of numbers or a colour is wanted here");
+  if constexpr (std::is_same_v<T, Colour>)
+    return Vec4(value.r, value.g, value.b, value.a);
+  else if constexpr (detail::parts_of_type<T>() == 2)
+    return Vec4(static_cast<float>(value.x), static_cast<float>(value.y), 0, 0);
+  else
+    return Vec4(static_cast<float>(value), 0, 0, 0);
+}
+
 // One such field of one struct; good for as long as the struct stays where it is.
 class FieldRef {
  public:
@@ -69,7 +83,6 @@ class FieldRef {
   }
 
   explicit operator bool() const { return field_ != nullptr; }
-  // A number fills x, a pair x and y, a colour all four with red, green, blue and alpha up to 255.
   Vec4 value() const { return value_(field_); }
   // Brought within what the field may be; whole numbers are rounded.
   void put(Vec4 value) { put_(field_, value, rule_); }
@@ -84,13 +97,7 @@ class FieldRef {
  private:
   template <class T>
   static Vec4 read_parts(const void* field) {
-    const T& value = *static_cast<const T*>(field);
-    if constexpr (std::is_same_v<T, Colour>)
-      return Vec4(value.r, value.g, value.b, value.a);
-    else if constexpr (detail::parts_of<T>() == 2)
-      return Vec4(static_cast<float>(value.x), static_cast<float>(value.y), 0, 0);
-    else
-      return Vec4(static_cast<float>(value), 0, 0, 0);
+    return parts_of(*static_cast<const T*>(field));
   }
   template <class T>
   static void write_parts(void* field, Vec4 to, const FieldRule& rule) {
@@ -102,7 +109,7 @@ class FieldRef {
     if constexpr (std::is_same_v<T, Colour>)
       value = {whole_or_not<std::uint8_t>(to.x), whole_or_not<std::uint8_t>(to.y),
                whole_or_not<std::uint8_t>(to.z), whole_or_not<std::uint8_t>(to.w)};
-    else if constexpr (detail::parts_of<T>() == 2)
+    else if constexpr (detail::parts_of_type<T>() == 2)
       value = T(whole_or_not<decltype(value.x)>(within(to.x)), whole_or_not<decltype(value.y)>(within(to.y)));
     else
       value = whole_or_not<T>(within(to.x));
@@ -124,12 +131,14 @@ class NumericVisitor {
   explicit NumericVisitor(Visit visit) : visit_(visit) {}
   template <class T>
   void operator()(std::string_view key, T& field, const FieldRule& rule = {}) {
-    if constexpr (parts_of<T>() > 0) visit_(count_++, key, field, rule);
+    if constexpr (parts_of_type<T>() > 0) visit_(count_++, key, field, rule);
   }
   template <class T>
-  void state(std::string_view key, T& field) {
-    (*this)(key, field);
+  void state(std::string_view key, T& field, const FieldRule& rule = {}) {
+    (*this)(key, field, rule);
   }
+  template <class T>
+  void rest(Named<T>&) {}
 
  private:
   Visit visit_;
@@ -145,7 +154,7 @@ const std::vector<FieldInfo>& numeric_fields() {
     std::vector<FieldInfo> found;
     T sample{};
     detail::NumericVisitor visitor([&]<class F>(std::size_t, std::string_view key, F&, const FieldRule&) {
-      found.push_back({std::string(key), detail::parts_of<F>()});
+      found.push_back({std::string(key), detail::parts_of_type<F>()});
     });
     describe(visitor, sample);
     return found;
@@ -161,6 +170,19 @@ FieldRef field_at(T& owner, std::size_t index) {
     if (i == index) found = FieldRef(field, rule);
   });
   describe(visitor, owner);
+  return found;
+}
+
+// The index among numeric_fields() of this member; beyond them when it is not described.
+template <Described T, class Field>
+std::size_t index_of_field(Field T::*member) {
+  T sample{};
+  const void* const wanted = &(sample.*member);
+  std::size_t found = numeric_fields<T>().size();
+  detail::NumericVisitor visitor([&](std::size_t i, std::string_view, auto& field, const FieldRule&) {
+    if (static_cast<const void*>(&field) == wanted) found = i;
+  });
+  describe(visitor, sample);
   return found;
 }
 

@@ -27,7 +27,7 @@ bool folder_exists(const std::string& path);
 // files and folders, and links to folders, are left out. Throws Error when the folder cannot be read.
 std::vector<std::string> list_files(const std::string& folder);
 
-// A number that changes when the file is written anew; 0 when there is no such file.
+// A number that changes when the file is written again; 0 when there is no such file.
 std::uint64_t file_stamp(const std::string& path);
 
 // "a" and "b/c.png" make "a/b/c.png"; an absolute second part stands alone.

@@ -23,6 +23,20 @@ bool natural_less(std::string_view a, std::string_view b);
 // Small letters for the capitals of ASCII.
 std::string lower_case(std::string_view text);
 
+// Where the thing with this `name` is in a list; the length of the list when there is none.
+template <class Things>
+std::size_t index_named(const Things& things, std::string_view name) {
+  std::size_t index = 0;
+  while (index < things.size() && things[index].name != name) ++index;
+  return index;
+}
+// The thing itself; nullptr when there is none.
+template <class Things>
+auto* find_named(Things& things, std::string_view name) {
+  const std::size_t index = index_named(things, name);
+  return index < things.size() ? &things[index] : nullptr;
+}
+
 // The names of a list of things that have a `name`.
 template <class Things>
 std::vector<std::string> names_of(const Things& things) {

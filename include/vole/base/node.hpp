@@ -22,7 +22,7 @@ class Node {
   struct Entry;
 
   Type type = Type::table;
-  Place place;
+  FilePosition where;
 
   std::string text;            // text, and a date as it was written
   std::int64_t whole = 0;      // whole
@@ -41,7 +41,7 @@ class Node {
 
 struct Node::Entry {
   std::string key;
-  Place place;  // of the key
+  FilePosition where;  // of the key
   Node value;
 };
 

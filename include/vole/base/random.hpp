@@ -18,14 +18,18 @@ class Random {
 
   // Any 32-bit number.
   std::uint32_t next();
+  // Any 64-bit number: two of 32, the first on top.
+  std::uint64_t next_wide();
   // A whole number in [0, count); count must not be 0.
   std::uint32_t below(std::uint32_t count);
   // A number in [from, to).
-  float between(float from, float to);
+  float within(float from, float to);
   // True this share of the time (0 never, 1 always).
   bool chance(float share);
 
+  // All that decides what comes next; and one that goes on from there.
   std::uint64_t state() const { return state_; }
+  static Random from_state(std::uint64_t state);
 
  private:
   std::uint64_t state_ = 0;

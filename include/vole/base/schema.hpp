@@ -6,6 +6,7 @@
 // A type with a read_field of its own has a `Node schema_field(const T&, const FieldRule&)` beside it.
 #pragma once
 
+#include "vole/base/colour.hpp"
 #include "vole/base/describe.hpp"
 #include "vole/base/node.hpp"
 
@@ -46,7 +47,11 @@ class SchemaMaker {
     add(key, std::move(schema), rule.required);
   }
   template <class T>
-  void state(std::string_view, T&) {}
+  void state(std::string_view, T&, const FieldRule& = {}) {}
+  template <class T>
+  void rest(Named<T>&) {
+    others_ = schema_of<T>();
+  }
 
   Node schema() const;
 
@@ -55,6 +60,7 @@ class SchemaMaker {
 
   Node properties_;
   Node required_;
+  std::optional<Node> others_;  // of keys that are not listed
 };
 
 template <class T>

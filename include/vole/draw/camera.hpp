@@ -5,6 +5,7 @@
 //   list.add_layer(camera.corner(parallax, between));
 #pragma once
 
+#include "vole/base/describe.hpp"
 #include "vole/base/rect.hpp"
 
 namespace vole {
@@ -26,6 +27,17 @@ class Camera {
   // The world's point on the canvas's top left, `between` of the way from the last tick's place to this
   // one's, in whole pixels, for a layer that goes along with the camera by `parallax`.
   IVec2 corner(Vec2 parallax, float between) const;
+
+  template <class V>
+  friend void describe(V& v, Camera& camera) {
+    v.state("canvas", camera.canvas);
+    v.state("bounds", camera.bounds);
+    v.state("offset", camera.offset);
+    v.state("smoothing", camera.smoothing);
+    v.state("slack", camera.slack);
+    v.state("middle", camera.middle_);
+    v.state("before", camera.before_);
+  }
 
  private:
   Vec2 kept_inside(Vec2 middle) const;

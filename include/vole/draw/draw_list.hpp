@@ -60,9 +60,9 @@ struct TilesItem {
 };
 
 struct DrawItem {
-  enum class Sort : std::uint8_t { picture, fill, outline, tiles };
+  enum class Type : std::uint8_t { picture, fill, outline, tiles };
 
-  Sort sort = Sort::picture;
+  Type type = Type::picture;
   LayerId layer = 0;
   std::uint32_t order = 0;
   PictureItem picture;  // its `at` is whole and on the canvas; its tint colours fill and outline
@@ -105,7 +105,7 @@ class DrawList {
   const std::vector<DrawRun>& runs() const { return runs_; }
 
  private:
-  DrawItem& append(DrawItem::Sort sort, LayerId layer);
+  DrawItem& append(DrawItem::Type type, LayerId layer);
   IRect on_canvas(LayerId layer, const Rect& box) const;
 
   IVec2 canvas_{0, 0};

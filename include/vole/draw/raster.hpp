@@ -42,10 +42,4 @@ PixelMap pixel_map(const PictureItem& item);
 // Premultiplied colour that multiplies each pixel of an item: its tint and opacity.
 Colour multiplier_of(const PictureItem& item);
 
-// a * b / 255, rounded to nearest.
-constexpr std::uint8_t multiply(std::uint8_t a, std::uint8_t b) {
-  const unsigned product = unsigned{a} * b + 128;
-  return static_cast<std::uint8_t>((product + (product >> 8)) >> 8);
-}
-
 }  // namespace vole

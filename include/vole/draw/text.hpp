@@ -36,12 +36,12 @@ struct TextStyle {
 
 // A text of several colours, put together piece by piece.
 //
-//   ColouredText text;
+//   TextRuns text;
 //   text.add("press ").add("Enter", gold).add(" to begin");
 //   draw_text(list, layer, font, text.text(), at, {.runs = text.runs()});
-class ColouredText {
+class TextRuns {
  public:
-  ColouredText& add(std::string_view text, Colour colour = white);
+  TextRuns& add(std::string_view text, Colour colour = white);
   const std::string& text() const { return text_; }
   std::span<const ColourRun> runs() const { return runs_; }
 

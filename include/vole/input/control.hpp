@@ -27,6 +27,7 @@ const std::vector<std::string>& control_names();
 struct ControlEvent {
   Control control;
   float value = 0;
+  std::uint8_t device = 0;  // keyboard and mouse; each pad has a number of its own
 };
 
 }  // namespace vole

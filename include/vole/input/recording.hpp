@@ -1,6 +1,7 @@
 // A run that can be had again: what was done in each tick, the seed, and checksums of the state. NAME.run is
 // TOML:
 //
+//   format = 1
 //   game = "allotment"
 //   seed = 7
 //   ticks = 1840
@@ -9,7 +10,7 @@
 //
 // An input line is a tick, a name and what happened: an axis has its new value in hundredths; an action has a
 // '+' for each press and a '-' for each release, in order, or '.' when it was let go without a release (a
-// change of scene).
+// change of scene). A name with blanks stands in quotes.
 #pragma once
 
 #include <cstdint>
@@ -21,6 +22,13 @@
 
 namespace vole {
 
+// The state at a tick, to find where two runs part: "300 9f3c20aa17be4d55".
+struct Checkpoint {
+  std::int64_t tick = 0;
+  std::string checksum;
+  FilePosition where;
+};
+
 struct Recording {
   std::string game;  // its id
   std::string game_version;
@@ -29,8 +37,7 @@ struct Recording {
   int ticks_per_second = 60;
   std::int64_t ticks = 0;
   std::string checksum;  // of the state after the last tick, 16 hexadecimal digits
-  std::vector<Located<std::string>>
-      checkpoints;  // "tick checksum" every now and then, to find where runs part
+  std::vector<Checkpoint> checkpoints;
   std::vector<Located<std::string>> inputs;
 };
 
@@ -73,6 +80,10 @@ class InputReader {
   };
 
   void parse(const Located<std::string>& text, const Controls& controls, Report& report);
+  void parse_action(const Located<std::string>& text, std::int64_t tick, std::size_t index,
+                    std::string_view changes, Report& report);
+  void parse_axis(const Located<std::string>& text, std::int64_t tick, std::size_t index,
+                  std::string_view pushed, Report& report);
 
   std::vector<Line> lines_;
   std::size_t at_ = 0;

@@ -7,9 +7,11 @@
 #pragma once
 
 #include <cstdint>
+#include <memory>
 #include <string_view>
 #include <vector>
 
+#include "vole/base/describe.hpp"
 #include "vole/input/controls.hpp"
 
 namespace vole {
@@ -22,11 +24,20 @@ class TickInput {
     std::uint8_t releases = 0;
 
     friend bool operator==(const ActionState&, const ActionState&) = default;
+    template <class V>
+    friend void describe(V& v, ActionState& state) {
+      v.state("held", state.held);
+      v.state("presses", state.presses);
+      v.state("releases", state.releases);
+    }
   };
 
   TickInput() = default;
-  // Takes the names; `controls` must outlive this.
-  explicit TickInput(const Controls& controls);
+  // Holds on to the controls for their names, also when the game has newer ones by now.
+  explicit TickInput(std::shared_ptr<const Controls> controls);
+  explicit TickInput(const Controls& controls) : TickInput(std::make_shared<const Controls>(controls)) {}
+  // Goes by these names from now on; what they do not have counts as let go.
+  void use(std::shared_ptr<const Controls> controls);
 
   // All throw Error with the nearest name when there is no action or axis of this name.
   bool held(std::string_view action) const { return action_state(action).held; }
@@ -44,15 +55,20 @@ class TickInput {
   friend bool operator==(const TickInput& a, const TickInput& b) {
     return a.actions == b.actions && a.axes == b.axes;
   }
+  template <class V>
+  friend void describe(V& v, TickInput& input) {
+    v.state("actions", input.actions);
+    v.state("axes", input.axes);
+  }
 
  private:
-  const Controls* controls_ = nullptr;
+  std::shared_ptr<const Controls> controls_;
 };
 
 class InputGather {
  public:
-  // `controls` must outlive this.
-  explicit InputGather(const Controls& controls);
+  explicit InputGather(std::shared_ptr<const Controls> controls);
+  explicit InputGather(const Controls& controls) : InputGather(std::make_shared<const Controls>(controls)) {}
 
   void add(const ControlEvent& event);
   // Everything since the latch before. The result stays until the next latch.
@@ -60,13 +76,18 @@ class InputGather {
   // Lets go of everything: what is held must be pressed anew to count. For a change of scene or a lost window
   // focus.
   void release_all();
+  // The same for what is held on one device: a pad that was unplugged.
+  void release(std::uint8_t device);
 
  private:
   bool any_held(const std::vector<Control>& controls) const;
   std::int8_t axis_value(const Axis& axis) const;
 
-  const Controls& controls_;
-  std::vector<float> values_;  // of every control
+  void take_values();
+  float value_of(Control control) const;
+
+  std::shared_ptr<const Controls> controls_;
+  std::vector<std::vector<float>> values_;  // of every device: of every control
   TickInput gathered_;
   TickInput latched_;
   std::vector<std::int8_t> tapped_;  // of every axis: its last push since the latch before, 0 for none

@@ -17,12 +17,12 @@ struct Kinds {
   std::vector<std::string> files;  // that were read
 
   // The components of a kind as a table; throws Error at `asked` with the nearest name.
-  const Node& kind(std::string_view name, const Place& asked = {}) const;
+  const Node& kind(std::string_view name, const FilePosition& asked = {}) const;
   bool has(std::string_view name) const;
 };
 
 // Reads kinds.toml and kinds/*.toml of a game's folder; a game may have neither. Throws Error, also for a
-// kind that stands twice.
+// kind that is defined twice.
 Kinds read_kinds(const std::string& root);
 
 }  // namespace vole

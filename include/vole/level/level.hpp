@@ -2,7 +2,7 @@
 // from levels/NAME.level.toml:
 //
 //   tileset = "earth"
-//   legend = { "." = "", "#" = "earth" }     # what the letters of the rows stand for; "" is nothing
+//   letters = { "." = "", "#" = "earth" }     # what the letters of the rows stand for; "" is nothing
 //
 //   [[layers]]
 //   name = "hedges"
@@ -64,7 +64,7 @@ struct LevelPlace {
   Vec2 at{0, 0};
   std::string name;  // may be empty
   Node over;         // a table of components to put over the kind's
-  Place place;
+  FilePosition where;
 };
 
 class Level {
@@ -81,11 +81,11 @@ class Level {
   // In pixels.
   IVec2 size() const { return {cells.x * tile_size(), cells.y * tile_size()}; }
   // The index of the layer of this name; throws Error at `asked` with the nearest name.
-  std::size_t layer(std::string_view layer_name, const Place& asked = {}) const;
+  std::size_t layer(std::string_view layer_name, const FilePosition& asked = {}) const;
 };
 
 template <>
-struct AssetSort<Level> {
+struct AssetType<Level> {
   static constexpr std::string_view word = "level";
   static constexpr std::string_view folder = "levels";
   static constexpr std::string_view ending = ".level.toml";

@@ -33,7 +33,7 @@ class Tileset {
 };
 
 template <>
-struct AssetSort<Tileset> {
+struct AssetType<Tileset> {
   static constexpr std::string_view word = "tileset";
   static constexpr std::string_view folder = "assets";
   static constexpr std::string_view ending = ".tileset.toml";

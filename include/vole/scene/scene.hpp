@@ -1,71 +1,36 @@
 // A part of a game: the title, a level, the end. Made anew each time it is entered.
 //
 //   class Beds : public vole::Scene {
+//    public:
 //     void enter(vole::Stage& stage) override { stage.load_level("beds"); }
+//     void cues(vole::Cues& cues) override { cues.when_meet("vole", "bulb", ...); }
 //     void tick(vole::Stage& stage) override { ... }
-//     void draw(vole::Drawing& drawing) const override { drawing.text("12", {4, 4}); }
+//     void draw(vole::Drawing& drawing) const override { drawing.text("letters", "12", {4, 4}); }
+//     int gathered = 0;
 //   };
+//   template <class V> void describe(V& v, Beds& beds) { v.state("gathered", beds.gathered); }
+//
+// What a scene needs to go on lies in its stage and in the members that it describes: from these a snapshot is taken,
+// and a scene that was restored is made anew and given them back, without enter().
 #pragma once
-
-#include <string_view>
-
-#include "vole/draw/background.hpp"
-#include "vole/draw/box.hpp"
-#include "vole/draw/label.hpp"
-#include "vole/draw/text.hpp"
-#include "vole/scene/stage.hpp"
 
 namespace vole {
 
-// Where a scene adds what is not a thing of the level: score, labels, pictures. It lies over everything and
-// the camera does not move it.
-class Drawing {
- public:
-  Drawing(const Stage& stage, DrawList& list, LayerId layer, float between)
-      : stage_(stage), list_(list), layer_(layer), between_(between) {}
-
-  const Stage& stage() const { return stage_; }
-  IVec2 canvas() const { return list_.canvas(); }
-  DrawList& list() { return list_; }
-  LayerId layer() const { return layer_; }
-  // How far between the last tick and the next, in [0, 1].
-  float between() const { return between_; }
-
-  // The same in one of the level's layers: positions are then the level's, and what has a larger depth
-  // covers. Throws Error with the nearest name.
-  Drawing on(std::string_view level_layer) const;
-
-  // All throw Error for an unknown font or sheet.
-  void text(std::string_view font, std::string_view text, Vec2 at, const TextStyle& style = {});
-  void label(const Label& label, Vec2 at);
-  void frame(std::string_view sheet, int frame, Vec2 at, const PictureItem& style = {});
-  void frame(std::string_view sheet, std::string_view frame, Vec2 at, const PictureItem& style = {});
-  // A box made of the sheet's frame with borders: see box.hpp.
-  void box(std::string_view sheet, const Rect& box, const BoxStyle& style = {});
-  // The sheet's first frame over the whole canvas, repeated from `at` or scaled to cover it.
-  void repeated(std::string_view sheet, Vec2 at, Repeat repeat = Repeat::both);
-  void covering(std::string_view sheet);
-
- private:
-  const Sheet& sheet(std::string_view name) const;
-
-  const Stage& stage_;
-  DrawList& list_;
-  LayerId layer_;
-  float between_;
-};
+class Cues;
+class Drawing;
+class Stage;
 
 class Scene {
  public:
   virtual ~Scene() = default;
 
   virtual void enter(Stage&) {}
+  // Says what happens when: see cues.hpp. After enter(), and again after a state was restored.
+  virtual void cues(Cues&) {}
   // Once a tick, before pilots and movers.
   virtual void tick(Stage&) {}
   virtual void leave(Stage&) {}
   virtual void draw(Drawing&) const {}
-  // State of the scene's own that decides what happens: adds it to the checksum.
-  virtual void add_to(Hash&) const {}
 };
 
 }  // namespace vole

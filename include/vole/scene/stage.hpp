@@ -1,224 +1,166 @@
-// What a running scene works on: its entities, level, camera, input, chance and assets.
+// What a running scene works on: its things, level, camera, input, chance and assets.
 //
 //   stage.load_level("beds");
-//   stage.when_meet("vole", "bulb", [&](Entity, Entity bulb) { stage.remove(bulb); });
-//   if (stage.input().pressed("pause")) stage.go("title");
+//   stage.after(60, "frost");
+//   if (stage.input().pressed("pause")) stage.leave_for("title");
+//
+// All state behind it is in its World (world.hpp); what happens when is said in cues (cues.hpp).
 #pragma once
 
-#include <any>
-#include <deque>
-#include <functional>
-#include <memory>
+#include <optional>
 #include <string>
 #include <string_view>
-#include <vector>
+#include <utility>
 
 #include "vole/asset/font.hpp"
-#include "vole/base/random.hpp"
-#include "vole/draw/camera.hpp"
-#include "vole/draw/draw_list.hpp"
-#include "vole/input/tick_input.hpp"
-#include "vole/level/kinds.hpp"
-#include "vole/level/level.hpp"
-#include "vole/scene/component_types.hpp"
-#include "vole/scene/components.hpp"
-#include "vole/scene/entities.hpp"
-#include "vole/scene/tween.hpp"
+#include "vole/scene/argument.hpp"
+#include "vole/scene/scene_types.hpp"
+#include "vole/scene/tweening.hpp"
+#include "vole/world/attached.hpp"
+#include "vole/world/compiled_kinds.hpp"
+#include "vole/world/kind_of.hpp"
+#include "vole/world/pose.hpp"
+#include "vole/world/world.hpp"
 
 namespace vole {
 
-// What a stage is given by the game that runs it; all of it outlives the stage.
+class Cues;
+
+// What a scene is run with; all of it outlives the scene.
 struct StageSetting {
-  Catalog& catalog;
-  const Kinds& kinds;
-  const ComponentTypes& types;
+  CompiledKinds& kinds;
+  const SceneTypes& scenes;
+  std::shared_ptr<const Controls> controls;
   IVec2 canvas{320, 180};
   int ticks_per_second = 60;
-};
 
-// What a scene asked to come next.
-struct SceneChange {
-  std::string scene;
-  std::any carried;
+  const Binding& binding() const { return kinds.binding(); }
 };
 
 class Stage {
  public:
-  using Meeting = std::function<void(Entity, Entity)>;
-
-  Stage(const StageSetting& setting, std::uint64_t seed);
+  Stage(const StageSetting& setting, World& world, const SceneArgument& argument)
+      : entities(world.entities),
+        camera(world.camera),
+        random(world.random),
+        setting_(setting),
+        world_(world),
+        argument_(argument) {}
   Stage(const Stage&) = delete;
   Stage& operator=(const Stage&) = delete;
 
-  Entities entities;
-  Camera camera;
-  Random random;
+  Entities& entities;
+  Camera& camera;
+  Random& random;
 
-  Catalog& catalog() const { return setting_.catalog; }
+  Catalog& catalog() const { return setting_.binding().catalog; }
   const Font& font(std::string_view name) const { return *catalog().get<Font>(name); }
-  const TickInput& input() const { return *input_; }
+  const TickInput& input() const { return world_.input; }
   int ticks_per_second() const { return setting_.ticks_per_second; }
   float seconds_per_tick() const { return 1.0f / static_cast<float>(setting_.ticks_per_second); }
   // Ticks since the scene began.
-  std::int64_t tick_count() const { return ticks_; }
+  std::int64_t ticks() const { return world_.ticks; }
 
-  // Loads a level and brings the things at its places to life. Throws Error, for all places at once.
+  // Loads a level and brings the things at its places to life. Throws Error, for all places at once, and then
+  // nothing has changed.
   void load_level(std::string_view name);
-  bool has_level() const { return static_cast<bool>(level_); }
-  const Level& level() const { return *level_; }
+  bool has_level() const { return static_cast<bool>(world_.level); }
+  LevelNow& level() { return world_.level; }
+  const LevelNow& level() const { return world_.level; }
 
-  // Brings a thing of a kind to life with its feet (or pivot) at a position; `over` is a table of components
-  // to put over the kind's. Throws Error.
-  Entity spawn(std::string_view kind, Vec2 at, const Node& over = {}, const Place& asked = {});
-  // At the end of the tick. Until then the thing is there, but meets nobody any more.
-  void remove(Entity entity);
+  // Brings a thing of a kind to life with its feet (or pivot) at a position. Throws Error.
+  Entity spawn(std::string_view kind, Vec2 at);
+  // The same with a table of components put over the kind's.
+  Entity spawn(std::string_view kind, Vec2 at, const Node& over, const FilePosition& asked = {});
+  // At the end of the tick, with all that it carries. Until then the thing is there, but meets nobody any
+  // more.
+  void remove(Entity entity) { entities.remove(entity); }
+  bool removed(Entity entity) const { return entities.removed(entity); }
   // Hangs a thing from a point of another: it goes where the point goes, and turns and flips along. Throws
   // Error for a thing without a sprite, for a point it lacks, and for things that would hang from each other.
   void attach(Entity thing, Entity to, std::string_view point, Vec2 offset = {0, 0});
-  void detach(Entity thing);
-  bool removed(Entity entity) const;
+  void detach(Entity thing) { entities.take<Attached>(thing); }
 
-  template <class T>
+  template <Described T>
   T& get(Entity entity) {
     return entities.get<T>(entity);
   }
-  template <class T>
+  template <Described T>
   const T& get(Entity entity) const {
-    return entities.get<T>(entity);
+    return std::as_const(entities).get<T>(entity);
   }
-  // The first living thing of a kind; none when there is none.
+  // The kind's name; empty for what is of none.
+  std::string_view kind_of(Entity entity) const;
+  // The first thing of a kind that is not removed; none when there is none. Both throw Error for an unknown
+  // kind.
   Entity first(std::string_view kind) const;
   int count(std::string_view kind) const;
 
-  // Calls back once when bodies of these kinds begin to overlap. Throws Error for an unknown kind.
-  void when_meet(std::string_view kind, std::string_view other, Meeting meeting);
+  // Tells a name, about a thing or about none: its cue is called in this tick, or in the next when all names
+  // of this one have been told. Throws Error when the scene has no cue for it.
+  void tell(std::string_view name, Entity about = {});
+  // The same after so many seconds, and up to `spread` seconds sooner or later by chance. A timer about a
+  // thing goes with it.
+  void after(float seconds, std::string_view name, Entity about = {}, float spread = 0);
+  // Stops all timers that would tell this name.
+  void cancel(std::string_view name);
 
-  // Calls back when a clip of a thing of this kind comes to an event, once for each time it does, after all
-  // have moved on: the handler may change the clip, remove the thing or begin a scene. Throws Error for an
-  // unknown kind.
-  void when_event(std::string_view kind, std::string_view event, std::function<void(Entity)> handler);
-
-  // Changes a field of a thing's component over time: see tween.hpp.
-  template <class Component, class Field>
-  Tween<Component, Field>& tween(Entity entity, Field Component::*field) {
-    return tweens_.add(entity, field);
+  // Changes a field of a thing's component over time: see tweening.hpp. Throws Error for a field that is not
+  // described, and for a component that the game does not know.
+  template <Described Component, class Field>
+  Tweening<Field> tween(Entity entity, Field Component::*field) {
+    return {world_.tweens,
+            add_tween(entity, setting_.binding().types.of<Component>(), index_of_field(field))};
   }
-  // All things stand still for so long: a hit that is felt. The scene, its camera and its labels go on.
+
+  // All things stand still for so long: a hit that is felt. The scene, its timers, camera and labels go on.
   void freeze(float seconds);
-  bool frozen() const { return frozen_ticks_ > 0; }
+  bool frozen() const { return world_.frozen_ticks > 0; }
 
   // The camera goes along with this thing, from the next tick on; at once when `jump`.
   void follow(Entity entity, bool jump = true);
 
-  // Another scene from the next tick on, with something for it to take up with brought<T>().
-  void go(std::string_view scene, std::any carried = {});
-  // What the scene before sent along; nullptr when it sent no T.
-  template <class T>
-  const T* brought() const {
-    return std::any_cast<T>(&brought_);
+  // Another scene when this tick is over, by its name or its type, with what it expects (argument.hpp).
+  // Throws Error for an unknown scene, with the nearest name, and for a struct that it does not expect.
+  void leave_for(std::string_view scene) { leave_for(scene, SceneArgument()); }
+  template <Described Argument>
+  void leave_for(std::string_view scene, Argument argument) {
+    leave_for(scene, SceneArgument(std::move(argument)));
+  }
+  template <class SceneType>
+  void leave_for() {
+    leave_for(setting_.scenes.name_of<SceneType>(), SceneArgument());
+  }
+  template <class SceneType>
+  void leave_for(typename SceneType::Argument argument) {
+    leave_for(setting_.scenes.name_of<SceneType>(), SceneArgument(std::move(argument)));
+  }
+  // What the scene before handed over; as it is made when that was nothing. Throws Error, with the names of
+  // both, when it was a struct of another type.
+  template <Described Argument>
+  const Argument& argument() const {
+    static const Argument nothing{};
+    if (!argument_.type()) return nothing;
+    const Argument* const found = argument_.as<Argument>();
+    if (!found) wrong_argument(type_name<Argument>());
+    return *found;
   }
 
-  // Adds everything the simulation holds to a checksum.
-  void add_to(Hash& hash) const;
-
-  // For the game that runs the stage: one tick around the scene's own, and what comes of it.
-  void begin_tick(const TickInput& input);
-  void end_tick();
-  const SceneChange* change() const { return change_ ? change_.get() : nullptr; }
-  void bring(std::any carried) { brought_ = std::move(carried); }
-  // Adds the level's layers and all sprites to the list, in the level's order, and returns the layer above
-  // them all.
-  LayerId draw(DrawList& list, float between) const;
-  // The layer that Stage::draw made for the level's layer of this name. Throws Error with the nearest name.
-  LayerId layer(std::string_view name) const;
-  // The shapes over the picture: bodies, pivots, solid cells.
-  void draw_xray(DrawList& list, float between) const;
+  const World& world() const { return world_; }
 
  private:
-  struct KindOf {
-    std::string name;
-  };
-  struct MeetingRule {
-    std::string kind, other;
-    Meeting meeting;
-    std::vector<std::pair<Entity, Entity>> now;  // overlapping at the end of the last tick
-    std::vector<std::pair<Entity, Entity>> before;
-  };
+  friend class RunningScene;
 
-  // Where a sprite is drawn and how it is turned.
-  struct Placement {
-    Vec2 at{0, 0};
-    Vec2 scale{1, 1};
-    float rotation = 0;
-    bool flip_x = false;
-    bool flip_y = false;
-    Colour tint = white;
-    float opacity = 1;
-  };
+  void leave_for(std::string_view scene, SceneArgument argument);
+  [[noreturn]] void wrong_argument(std::string_view wanted) const;
+  std::size_t add_tween(Entity entity, const ComponentTypes::Type* type, std::size_t field);
+  void expect_cue(std::string_view name) const;
 
-  // A field that tracks show otherwise than it is, until the next tick.
-  struct ShownField {
-    Entity entity;
-    const ComponentTypes::Type* type = nullptr;
-    std::size_t index = 0;
-    FieldRef::Bytes own;
-  };
-
-  struct EventRule {
-    std::string kind, event;
-    std::function<void(Entity)> handler;
-  };
-  struct Happened {
-    Entity entity;
-    std::string_view event;    // of the clip, which outlives the tick
-    std::uint32_t starts = 0;  // of the animator: another clip since then makes it stale
-  };
-
-  void check_tracks(const Sheet& sheet) const;
-  void bind(Sprite& sprite);
-  void follow_rules(Sprite& sprite, const Body* body);
-  void tell_events();
-  void show_fields();
-  void show_fields(Entity entity, const Track& track, std::int64_t ticks, float strength);
-  void put_fields_back();
-  void bring_carried(Entity entity, const Pose& pose);
-  int frame_of_sprite(const Sprite& sprite) const;
-  // Tracks change what is shown and never where a thing is.
-  enum class Tracks { shown, left_out };
-  Placement placement(Entity entity, float between, Tracks tracks) const;
-  void place_on_point(const Attached& attached, float between, Tracks tracks, Placement& place) const;
-  void carry_along();
-  void draw_layer(DrawList& list, LayerId id, const LevelLayer& layer) const;
-  void take_new_level();
-  void keep_out_of_walls();
-  void pilot();
-  void move();
-  void meet();
-  void meet(MeetingRule& rule);
-  void animate();
-  void aim_camera();
-  void sweep_out();
-  std::string_view kind_of(Entity entity) const;
-  void add_sprite(DrawList& list, Entity entity, const Sprite& sprite, float between) const;
-
-  StageSetting setting_;
-  const TickInput* input_;
-  std::int64_t ticks_ = 0;
-  Asset<Level> level_;
-  int level_version_ = 0;
-  std::vector<LevelPlace> places_;  // of the level's version that is in use
-  int carrying_ = 0;                // how deep in things that carry things a spawn is
-  std::vector<Entity> leaving_;
-  std::deque<MeetingRule>
-      meetings_;  // a deque: a meeting may add rules, and those there must stay where they are
-  Tweens tweens_;
-  int frozen_ticks_ = 0;
-  std::deque<EventRule> event_rules_;
-  std::vector<Happened> happened_;
-  std::vector<ShownField> shown_fields_;
-  Entity followed_;
-  std::unique_ptr<SceneChange> change_;
-  std::any brought_;
+  const StageSetting& setting_;
+  World& world_;
+  const SceneArgument& argument_;
+  const Cues* cues_ = nullptr;  // once the scene has said them
+  std::optional<SceneChange> change_;
 };
 
 }  // namespace vole

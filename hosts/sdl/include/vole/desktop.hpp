@@ -11,9 +11,9 @@ namespace vole {
 
 // Opens a window unless the options say otherwise, and runs the game to its end. Returns the program's exit
 // code.
-int run(int argc, char** argv, const Game& game);
+int run(int argc, char** argv, Game game);
 
 // A window with keyboard, mouse and pads. Throws Error when there is no display.
-std::unique_ptr<Host> make_desktop_host();
+std::shared_ptr<Host> make_desktop_host();
 
 }  // namespace vole

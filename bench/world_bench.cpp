@@ -1,0 +1,83 @@
+// What it costs to keep, restore and fill a world: against ticks and pictures of the shipped game.
+#include <benchmark/benchmark.h>
+
+#include "allotment.hpp"
+#include "vole/app/project.hpp"
+#include "vole/app/simulation.hpp"
+#include "vole/draw/raster.hpp"
+
+namespace {
+
+// The beds, some way into the game.
+struct Beds {
+  vole::Game game = allotment();
+  vole::Project project = vole::read_project(VOLE_ALLOTMENT_FOLDER "/game.toml");
+  vole::Catalog catalog{project.root};
+  vole::Kinds kinds = vole::read_kinds(project.root);
+  std::shared_ptr<const vole::Controls> controls =
+      std::make_shared<const vole::Controls>(vole::read_controls(project.root + "/controls.toml"));
+  vole::Simulation simulation{game, {catalog, kinds, controls, project.canvas, project.ticks_per_second}, 7};
+  vole::TickInput input{controls};
+
+  Beds() {
+    simulation.ask_for("beds");
+    simulation.enter();
+    for (int i = 0; i < 120; ++i) simulation.tick(input);
+  }
+};
+
+Beds& beds() {
+  static Beds one;
+  return one;
+}
+
+void ten_ticks(benchmark::State& state) {
+  for ([[maybe_unused]] auto round : state)
+    for (int i = 0; i < 10; ++i) beds().simulation.tick(beds().input);
+}
+void snapshot(benchmark::State& state) {
+  std::size_t bytes = 0;
+  for ([[maybe_unused]] auto round : state) {
+    const vole::Snapshot taken = beds().simulation.snapshot();
+    bytes = taken.bytes.size();
+    benchmark::DoNotOptimize(taken.bytes.data());
+  }
+  state.counters["bytes"] = static_cast<double>(bytes);
+}
+void restore(benchmark::State& state) {
+  const vole::Snapshot taken = beds().simulation.snapshot();
+  for ([[maybe_unused]] auto round : state) beds().simulation.restore(taken);
+}
+BENCHMARK(snapshot)->Name("snapshot/vole")->Unit(benchmark::kMicrosecond);
+BENCHMARK(ten_ticks)->Name("snapshot/ten ticks")->Unit(benchmark::kMicrosecond);
+BENCHMARK(restore)->Name("restore/vole")->Unit(benchmark::kMicrosecond);
+BENCHMARK(ten_ticks)->Name("restore/ten ticks")->Unit(benchmark::kMicrosecond);
+
+void put_down(benchmark::State& state) {
+  vole::Stage& stage = beds().simulation.stage();
+  for ([[maybe_unused]] auto round : state) {
+    for (int i = 0; i < 500; ++i) stage.spawn("leaf", {static_cast<float>(i), 20});
+    state.PauseTiming();
+    stage.entities.visit<vole::KindOf>([&](vole::Entity entity, const vole::KindOf& kind) {
+      if (kind.name == "leaf") stage.remove(entity);
+    });
+    stage.entities.sweep();
+    state.ResumeTiming();
+  }
+}
+void picture(benchmark::State& state) {
+  vole::DrawList list;
+  vole::Raster raster;
+  vole::Image canvas(beds().project.canvas);
+  for ([[maybe_unused]] auto round : state) {
+    canvas.fill(beds().simulation.sky());
+    list.start(beds().project.canvas);
+    beds().simulation.draw(list, 0.5f);
+    list.sort();
+    raster.draw(list, canvas);
+  }
+}
+BENCHMARK(put_down)->Name("500 things put down/vole")->Unit(benchmark::kMicrosecond);
+BENCHMARK(picture)->Name("500 things put down/a picture")->Unit(benchmark::kMicrosecond);
+
+}  // namespace

@@ -1,0 +1,107 @@
+// Plays one clip of a sheet, in ticks. Exact: whole numbers only, so nothing drifts however long it plays.
+//
+//   playhead.play(sheet.clip("run"));    // each tick: playing the clip that plays already does not restart it
+//   playhead.tick(60, [&](const ClipEvent& event) { ... });
+//   int frame = playhead.frame(60);
+#pragma once
+
+#include <cstdint>
+
+#include "vole/asset/sheet.hpp"
+
+namespace vole {
+
+class Playhead {
+ public:
+  // Starts the clip from its first frame unless it plays already. The clip must outlive the playhead or its
+  // next play.
+  void play(const Clip& clip);
+  // Starts the clip from its first frame in any case.
+  void restart(const Clip& clip);
+  // No clip any more.
+  void stop();
+  void pause() { paused_ = true; }
+  void resume() { paused_ = false; }
+  bool paused() const { return paused_; }
+  // Goes to the start of the frame at this position of the clip; events before it are passed over.
+  void go_to(int position, int ticks_per_second);
+  // How fast time passes for it: 1 as the clip says, 0 not at all, at most 100; in thousandths.
+  void set_speed(float factor);
+  float speed() const { return static_cast<float>(speed_) / 1000; }
+
+  void tick() {
+    tick(60, [](const ClipEvent&) {});
+  }
+  // Goes on by one tick and tells each event that is passed, once, in order, however many frames or passes
+  // that is. Told from within may be anything but the playhead itself changed: see Stage for how to do that.
+  template <class Tell>
+  void tick(int ticks_per_second, Tell&& tell);
+  // Plays this version of the clip from where the old one was; for a sheet that was reloaded.
+  void replace(const Clip* clip) { clip_ = clip; }
+
+  // All but the clip, which whoever owns the playhead keeps by its name.
+  template <class V>
+  friend void describe(V& v, Playhead& playhead) {
+    v.state("ticks", playhead.ticks_, within(0, most_ticks));
+    v.state("progress", playhead.progress_, within(0, most_progress));
+    v.state("speed", playhead.speed_, within(0, 100 * normal_speed));
+    v.state("starts", playhead.starts_);
+    v.state("paused", playhead.paused_);
+    v.state("began", playhead.began_);
+  }
+
+  const Clip* clip() const { return clip_; }
+  // The frame of the sheet to show; 0 while no clip plays.
+  int frame(int ticks_per_second) const;
+  // Its position among the clip's frames.
+  int position(int ticks_per_second) const;
+  // Whether a clip that does not loop has come to its end.
+  bool over(int ticks_per_second) const;
+  // Ticks since the start, those paused not counted.
+  std::int64_t ticks() const { return ticks_; }
+  // Units of the clip, times ticks a second, times 1000: what decides the frame.
+  std::int64_t progress() const { return progress_; }
+  // Changes whenever a clip is started.
+  std::uint32_t starts() const { return starts_; }
+
+ private:
+  static constexpr std::int64_t normal_speed = 1000;
+  // Far from what 64 bits hold; weeks at the highest speed.
+  static constexpr std::int64_t most_progress = std::int64_t{1} << 61;
+
+  // Keeps the place within the pass, so that a clip may play for ever.
+  void forget_passes(int ticks_per_second);
+
+  const Clip* clip_ = nullptr;
+  std::int64_t ticks_ = 0;
+  std::int64_t progress_ = 0;
+  std::int32_t speed_ = normal_speed;
+  std::uint32_t starts_ = 0;
+  bool paused_ = false;
+  bool began_ = false;  // the events of the first frame have been told
+};
+
+template <class Tell>
+void Playhead::tick(int ticks_per_second, Tell&& tell) {
+  if (!clip_ || paused_) return;
+  ++ticks_;
+  const std::int64_t before = began_ ? progress_ : -1;
+  began_ = true;
+  progress_ += clip_->units_per_second() * speed_;
+  if (progress_ > most_progress) forget_passes(ticks_per_second);
+  if (clip_->events.empty() || progress_ == before) return;
+  const std::int64_t scale = normal_speed * ticks_per_second;
+  const std::int64_t pass_length = clip_->length() * scale;
+  const std::int64_t last_pass = clip_->loop ? progress_ / pass_length : clip_->times - 1;
+  std::int64_t pass = before < 0 ? 0 : before / pass_length;
+  // What ends a pass exactly now was told; one pass back, so that none is missed where both meet.
+  for (pass = pass > 0 ? pass - 1 : 0; pass <= last_pass && pass * pass_length <= progress_; ++pass)
+    for (const ClipEvent& event : clip_->events) {
+      const bool final_end = clip_->loop || pass == last_pass;
+      if (event.position == ClipEvent::at_end && !final_end) continue;
+      const std::int64_t when = pass * pass_length + clip_->start_of(event.position) * scale;
+      if (when > before && when <= progress_) tell(event);
+    }
+}
+
+}  // namespace vole

@@ -1,0 +1,57 @@
+// A run that is written down while it is played, and one that is played again.
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "vole/app/project.hpp"
+#include "vole/input/recording.hpp"
+
+namespace vole {
+
+// Gathers what is done; checksums every now and then help to find where two runs part.
+class Recorder {
+ public:
+  static constexpr std::int64_t ticks_between_checkpoints = 300;
+
+  Recorder(const Project& project, std::uint64_t seed, const Controls& controls);
+
+  // Before the tick.
+  void add(std::int64_t ticks, const TickInput& input) { writer_.add(ticks, input, recording_.inputs); }
+  // After a tick: whether a checkpoint is due, and the checkpoint.
+  bool wants_checkpoint(std::int64_t ticks) const { return ticks % ticks_between_checkpoints == 0; }
+  void add_checkpoint(std::int64_t ticks, std::uint64_t checksum);
+  // Throws Error.
+  void write(const std::string& file, std::int64_t ticks, std::uint64_t checksum);
+
+ private:
+  Recording recording_;
+  InputWriter writer_;
+};
+
+// Gives recorded inputs back and tells where the state differs from the recorded one.
+class Replay {
+ public:
+  // Throws Error for a file that cannot be read, and for one that is of another game or tick rate.
+  Replay(const std::string& file, const Project& project, const Controls& controls);
+
+  std::uint64_t seed() const { return recording_.seed; }
+  std::int64_t length() const { return recording_.ticks; }
+  const TickInput& next() { return reader_.next(); }
+  // After a tick: whether check() has something to compare.
+  bool wants_check(std::int64_t ticks) const;
+  void check(std::int64_t ticks, std::uint64_t checksum);
+  const std::vector<Problem>& differences() const { return differences_; }
+
+ private:
+  void check_end(std::uint64_t checksum);
+
+  std::string file_;
+  std::string here_;  // this game and library, by their versions
+  Recording recording_;
+  InputReader reader_;
+  std::size_t next_checkpoint_ = 0;
+  std::vector<Problem> differences_;
+};
+
+}  // namespace vole

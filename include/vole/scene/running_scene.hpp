@@ -1,0 +1,75 @@
+// A scene and the world it works on: entered, ticked, drawn, written and read.
+//
+//   RunningScene running(setting, steps, scenes.get("beds"), SceneArgument(), seed);
+//   running.enter();
+//   running.tick(input);
+//   running.draw(list, between);
+#pragma once
+
+#include <memory>
+#include <optional>
+
+#include "vole/draw/draw_list.hpp"
+#include "vole/scene/cues.hpp"
+#include "vole/scene/scene_types.hpp"
+#include "vole/scene/stage.hpp"
+#include "vole/scene/tick_steps.hpp"
+
+namespace vole {
+
+struct TickScratch;
+
+class RunningScene {
+ public:
+  // All but the argument must outlive this.
+  RunningScene(const StageSetting& setting, const TickSteps& steps, const SceneType& type,
+               SceneArgument argument, std::uint64_t seed);
+  ~RunningScene();
+  RunningScene(const RunningScene&) = delete;
+  RunningScene& operator=(const RunningScene&) = delete;
+
+  // Begins: Scene::enter, then its cues.
+  void enter();
+  void tick(const TickInput& input);
+  void leave() { scene_->leave(stage_); }
+  // The scene that is to come next, when one was asked for.
+  const SceneChange* change() const { return stage_.change_ ? &*stage_.change_ : nullptr; }
+
+  // Adds level, things and what the scene draws to the list. Between the call and its end fields show what
+  // tracks make of them; afterwards nothing has changed.
+  void draw(DrawList& list, float between);
+  // The shapes over the picture: bodies, sensors, pivots and solid cells, with what the colours mean.
+  void draw_xray(DrawList& list, float between) const;
+
+  // The world, the scene's own members, what it was given and what it asked for.
+  void write(StateWriter& out) const;
+  void read(StateReader& in);
+  std::string to_toml() const;
+  void from_node(const Node& node, Report& report);
+  // After reading: finds what the state names, and has the scene say its cues.
+  void bind();
+
+  Stage& stage() { return stage_; }
+  const Stage& stage() const { return stage_; }
+  World& world() { return world_; }
+  const World& world() const { return world_; }
+  const Scene& scene() const { return *scene_; }
+  const SceneType& type() const { return type_; }
+  const SceneArgument& argument() const { return argument_; }
+
+ private:
+  void say_cues();
+  LayerId draw_stage(DrawList& list, float between) const;
+
+  const StageSetting& setting_;
+  const TickSteps& steps_;
+  const SceneType& type_;
+  SceneArgument argument_;
+  World world_;
+  Stage stage_;
+  std::unique_ptr<Scene> scene_;
+  Cues cues_;
+  std::unique_ptr<TickScratch> scratch_;  // memory of the steps, kept so that a steady tick allocates nothing
+};
+
+}  // namespace vole

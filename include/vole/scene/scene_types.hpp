@@ -1,0 +1,82 @@
+// The scenes of a game: each one's name, C++ type, description, and the argument it expects.
+//
+//   SceneTypes scenes;
+//   scenes.add<Beds>("beds");
+#pragma once
+
+#include <memory>
+#include <string>
+#include <string_view>
+#include <vector>
+
+#include "vole/scene/argument.hpp"
+#include "vole/scene/scene.hpp"
+
+namespace vole {
+
+namespace detail {
+
+// The described struct that a scene expects, by its `using Argument = ...`; nullptr when it expects none.
+template <class T>
+const DescribedType* argument_of_scene() {
+  if constexpr (requires { typename T::Argument; })
+    return &described_type<typename T::Argument>();
+  else
+    return nullptr;
+}
+
+// Its address stands for a type.
+template <class T>
+inline constexpr char type_mark = 0;
+
+}  // namespace detail
+
+struct SceneType {
+  std::string name;
+  const void* mark = nullptr;
+  const DescribedType* argument = nullptr;
+  std::unique_ptr<Scene> (*make)() = nullptr;
+  void (*write)(StateWriter& out, const Scene& scene) = nullptr;
+  void (*read)(StateReader& in, Scene& scene) = nullptr;
+  std::string (*to_toml)(const Scene& scene) = nullptr;
+  void (*from_node)(const Node& node, Scene& scene, Report& report) = nullptr;
+};
+
+class SceneTypes {
+ public:
+  // Throws std::logic_error when the name is there already.
+  template <class T>
+  void add(std::string_view name) {
+    static_assert(std::is_base_of_v<Scene, T>, "a scene is a class derived from vole::Scene");
+    static_assert(
+        Described<T>,
+        "this scene does not describe its state: add beside it, with v.state(\"name\", member) for each "
+        "member that must be saved: template <class V> void describe(V& v, MyScene& scene) { ... }");
+    add({std::string(name), &detail::type_mark<T>, detail::argument_of_scene<T>(),
+         []() -> std::unique_ptr<Scene> { return std::make_unique<T>(); },
+         [](StateWriter& out, const Scene& scene) { write_state(out, static_cast<const T&>(scene)); },
+         [](StateReader& in, Scene& scene) { read_state(in, static_cast<T&>(scene)); },
+         [](const Scene& scene) { return vole::to_toml(static_cast<const T&>(scene)); },
+         [](const Node& node, Scene& scene, Report& report) {
+           vole::read(node, static_cast<T&>(scene), report, TableOf::state);
+         }});
+  }
+
+  // Throws Error at `asked` with the nearest name.
+  const SceneType& get(std::string_view name, const FilePosition& asked = {}) const;
+  // The name that the game gave to a scene's type. Throws Error when it gave none.
+  template <class T>
+  const std::string& name_of() const {
+    return name_of(&detail::type_mark<T>, type_name<T>());
+  }
+  // Throws Error, with the names of both types, when the scene does not expect this.
+  void expect_argument(const SceneType& scene, const SceneArgument& argument) const;
+
+ private:
+  void add(SceneType type);
+  const std::string& name_of(const void* mark, std::string_view type) const;
+
+  std::vector<SceneType> types_;
+};
+
+}  // namespace vole

@@ -1,0 +1,48 @@
+// What happens in a tick, in this order:
+//
+//   files      changed sheets and levels are taken over        meetings  those that begin are told
+//   poses      each pose remembers where it was                tweens    fields go on
+//   timers     names and intervals that are due are told       clips     rules decide, clips go on, events are told
+//   scene      Scene::tick                                     points    what hangs from points goes along
+//   pilots     input becomes intent                            camera    follows
+//   movers     intent becomes motion                           removal   what was removed goes
+//
+// A game adds a step of its own after any of them:
+//
+//   Game("game.toml").step_after("movers", "wind", blow);            // void blow(vole::Stage& stage)
+#pragma once
+
+#include <functional>
+#include <string>
+#include <string_view>
+#include <vector>
+
+namespace vole {
+
+class Stage;
+struct Tick;
+
+struct TickStep {
+  std::string name;
+  // Left out while things are frozen.
+  bool of_things = false;
+  // One of the two: of the library, or of the game.
+  void (*run)(Tick& tick) = nullptr;
+  std::function<void(Stage&)> run_own = {};
+};
+
+class TickSteps {
+ public:
+  // The library's.
+  TickSteps();
+
+  // Throws Error with the nearest name when there is no step `after`. Left out while things are frozen where
+  // that one is.
+  void add_after(std::string_view after, std::string_view name, std::function<void(Stage&)> step);
+  const std::vector<TickStep>& all() const { return steps_; }
+
+ private:
+  std::vector<TickStep> steps_;
+};
+
+}  // namespace vole

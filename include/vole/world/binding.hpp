@@ -1,0 +1,26 @@
+// What state names and the program points at: made when a thing comes to life, when files change, and when a state is
+// restored. Nothing here is state.
+#pragma once
+
+#include "vole/asset/catalog.hpp"
+#include "vole/world/component_types.hpp"
+#include "vole/world/level_now.hpp"
+#include "vole/world/sprite.hpp"
+
+namespace vole {
+
+// Where names are looked up. All of it outlives what is bound.
+struct Binding {
+  Catalog& catalog;
+  const ComponentTypes& types;
+  const std::vector<const Track*>& own_tracks;
+  UnknownComponents unknown = UnknownComponents::report;  // the game's own, where nobody knows them
+};
+
+// Finds the sprite's sheet, and all else that its names stand for; what it plays goes on, by its names, in
+// the newest version of the sheet. Throws Error for a name that is not there.
+void bind_sprite(Sprite& sprite, const Binding& binding);
+// The index of its layer in the level; throws Error with the nearest name. 0 without a level.
+std::size_t layer_of(const Sprite& sprite, const LevelNow& level);
+
+}  // namespace vole

@@ -1,0 +1,97 @@
+// The components a game knows: each one's name, C++ type, pool and description.
+//
+//   ComponentTypes types;              // those of the library
+//   types.add<Bulb>("bulb");           // a struct with a describe function
+#pragma once
+
+#include <string>
+#include <string_view>
+#include <vector>
+
+#include "vole/asset/sheet.hpp"
+#include "vole/base/field.hpp"
+#include "vole/base/schema.hpp"
+#include "vole/world/entities.hpp"
+
+namespace vole {
+
+class ComponentTypes {
+ public:
+  // Whether kinds and levels may have it; what only the library attaches is part of states alone.
+  enum class Use : std::uint8_t { files, state };
+
+  struct Type {
+    std::string name;
+    Use use = Use::files;
+    std::size_t number = 0;  // of the C++ type
+    std::unique_ptr<detail::PoolBase> (*make_pool)();
+    // A component as a table says; what is wrong goes to the report.
+    std::shared_ptr<void> (*parse)(const Node& table, Report& report);
+    // Attaches a copy of such a component.
+    void (*attach)(Entities& entities, Entity entity, const void* component);
+    // What a file may say of it: see schema.hpp.
+    Node (*schema)();
+    // Its numbers, pairs and colours, and one of them by its index; none when the entity has no such
+    // component.
+    const std::vector<FieldInfo>& (*fields)();
+    FieldRef (*field)(Entities& entities, Entity entity, std::size_t index);
+  };
+
+  ComponentTypes();
+
+  // Throws std::logic_error when the name or the type is there already.
+  template <Described T>
+  void add(std::string_view name, Use use = Use::files) {
+    add({std::string(name), use, detail::component_type<T>(),
+         []() -> std::unique_ptr<detail::PoolBase> { return std::make_unique<detail::Pool<T>>(); },
+         [](const Node& table, Report& report) -> std::shared_ptr<void> {
+           auto component = std::make_shared<T>();
+           read_value(table, *component, {}, report);
+           return component;
+         },
+         [](Entities& entities, Entity entity, const void* component) {
+           entities.add_copy(entity, *static_cast<const T*>(component));
+         },
+         [] { return schema_of<T>(); }, []() -> const std::vector<FieldInfo>& { return numeric_fields<T>(); },
+         [](Entities& entities, Entity entity, std::size_t index) {
+           T* const component = entities.find<T>(entity);
+           return component ? field_at(*component, index) : FieldRef();
+         }});
+  }
+
+  // nullptr when there is none of this name.
+  const Type* find(std::string_view name) const;
+  // The type of a C++ type; nullptr when it is not a component.
+  template <class T>
+  const Type* of() const {
+    return by_number(detail::component_type<T>());
+  }
+  // Those that files may have.
+  const Type* find_in_files(std::string_view name) const;
+  std::vector<std::string> names_in_files() const;
+  // Sorted by name, so that states do not depend on the order of registration.
+  const std::vector<Type>& all() const { return types_; }
+
+ private:
+  void add(Type type);
+  const Type* by_number(std::size_t number) const;
+
+  std::vector<Type> types_;
+};
+
+// A numeric field of a component, looked up once.
+struct BoundField {
+  const ComponentTypes::Type* type = nullptr;  // nullptr: there is no such field
+  std::size_t index = 0;
+  int parts = 0;
+
+  FieldRef in(Entities& entities, Entity entity) const { return type->field(entities, entity, index); }
+};
+BoundField bind_field(const ComponentTypes& types, std::string_view component, std::string_view field);
+
+// Reports each field that a track of the sheet names and that is none, or has another type of value; unknown
+// components too, unless they are to be skipped.
+enum class UnknownComponents : std::uint8_t { report, skip };
+void check_tracks(const Sheet& sheet, const ComponentTypes& types, UnknownComponents unknown, Report& report);
+
+}  // namespace vole

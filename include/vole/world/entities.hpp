@@ -1,0 +1,134 @@
+// Things as ids, and plain described structs (components) attached to them.
+//
+//   ComponentTypes types;                          // those of the library, and the game's own
+//   Entities entities(types);
+//   Entity bulb = entities.create();
+//   entities.add(bulb, Pose{{40, 16}});
+//   entities.visit<Pose, Body>([](Entity, Pose& pose, Body& body) { ... });
+//   entities.remove(bulb);                         // still there
+//   entities.sweep();                              // the stage calls this at the end of each tick
+//
+// Until the next sweep() no component moves in memory or goes, so references hold for a whole tick, whatever is added,
+// taken away or removed. Everything is visited in the order in which it was added, the same in every run.
+#pragma once
+
+#include <cstdint>
+#include <memory>
+#include <tuple>
+#include <vector>
+
+#include "vole/base/described_type.hpp"
+#include "vole/base/entity.hpp"
+#include "vole/world/pool.hpp"
+
+namespace vole {
+
+class ComponentTypes;
+
+class Entities {
+ public:
+  // Components may be of these types and no others; the list must be complete and outlive this.
+  explicit Entities(const ComponentTypes& types);
+
+  Entity create();
+  // Marks it: it goes, with all its components, at the next sweep().
+  void remove(Entity entity);
+  bool removed(Entity entity) const { return !alive(entity) || marked_[entity.index] != 0; }
+  // Lets go of what was removed and taken away, in that order. The work grows with what there is to do, not
+  // with how many go at once.
+  void sweep();
+  // Also while it is marked.
+  bool alive(Entity entity) const;
+  std::size_t count() const { return alive_; }
+
+  // Attaches a component, or replaces the one it has. Throws std::out_of_range for an entity that is gone and
+  // std::logic_error for a type that is not among the component types.
+  template <Described T>
+  T& add(Entity entity, T component = {}) {
+    return pool<T>().add(checked(entity), std::move(component));
+  }
+  // The same for a component that stands elsewhere, as in a kind: copied straight to its place.
+  template <Described T>
+  T& add_copy(Entity entity, const T& component) {
+    return pool<T>().add(checked(entity), component);
+  }
+  // Takes a component away, if the entity has it.
+  template <Described T>
+  void take(Entity entity) {
+    if (alive(entity)) pool<T>().take(entity.index);
+  }
+  // nullptr when it has none, or is gone.
+  template <Described T>
+  T* find(Entity entity) {
+    return alive(entity) ? pool<T>().find(entity.index) : nullptr;
+  }
+  template <Described T>
+  const T* find(Entity entity) const {
+    return const_cast<Entities*>(this)->find<T>(entity);
+  }
+  // Throws std::out_of_range when it has none.
+  template <Described T>
+  T& get(Entity entity) {
+    T* found = find<T>(entity);
+    if (!found) missing_component(type_name<T>());
+    return *found;
+  }
+  template <Described T>
+  const T& get(Entity entity) const {
+    return const_cast<Entities*>(this)->get<T>(entity);
+  }
+  template <Described T>
+  bool has(Entity entity) const {
+    return find<T>(entity) != nullptr;
+  }
+
+  // Calls visit(entity, first, rest...) for each that has them all when the visit begins, in the order in
+  // which `First` was attached. What is added meanwhile is not visited.
+  template <Described First, Described... Rest, class Visit>
+  void visit(Visit&& visit) {
+    auto& firsts = pool<First>();
+    const std::tuple<detail::Pool<Rest>&...> rests{pool<Rest>()...};
+    for (std::size_t i = 0, end = firsts.places(); i < end; ++i) {
+      const std::uint32_t owner = firsts.owner_at(i);
+      if (owner == detail::PoolBase::nowhere) continue;
+      [[maybe_unused]] const std::tuple<Rest*...> others{std::get<detail::Pool<Rest>&>(rests).find(owner)...};
+      if ((std::get<Rest*>(others) && ...)) visit(at(owner), firsts.at(i), *std::get<Rest*>(others)...);
+    }
+  }
+  template <Described First, Described... Rest, class Visit>
+  void visit(Visit&& visit) const {
+    const_cast<Entities*>(this)->visit<First, Rest...>(
+        [&visit](Entity entity, const First& first, const Rest&... rest) { visit(entity, first, rest...); });
+  }
+
+  // All of it as bytes and back, and as TOML: see world.hpp. What is marked must be swept out before.
+  void write(StateWriter& out) const;
+  void read(StateReader& in);
+  std::string to_toml() const;
+  void from_node(const Node& node, Report& report);
+
+ private:
+  void clear(std::vector<std::uint32_t> generations, std::vector<std::uint32_t> free);
+  // Components that the order of a written state leaves out.
+  void report_unordered(std::uint32_t index, const Node& thing, Report& report) const;
+  template <class T>
+  detail::Pool<T>& pool() {
+    const std::size_t type = detail::component_type<T>();
+    if (type >= pools_.size() || !pools_[type]) unknown_component(type_name<T>());
+    return static_cast<detail::Pool<T>&>(*pools_[type]);
+  }
+  Entity at(std::uint32_t index) const { return {index, generations_[index]}; }
+  std::uint32_t checked(Entity entity) const;
+  [[noreturn]] static void missing_component(std::string_view type);
+  [[noreturn]] static void unknown_component(std::string_view type);
+
+  const ComponentTypes& types_;
+  std::vector<std::unique_ptr<detail::PoolBase>> pools_;  // by number of the type
+  std::vector<std::uint32_t> generations_;                // by index; odd while alive
+  std::vector<std::uint32_t> free_;
+  std::vector<std::uint8_t> marked_;  // by index
+  std::vector<std::uint32_t> leaving_;
+  std::size_t alive_ = 0;
+};
+
+}  // namespace vole

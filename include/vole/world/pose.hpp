@@ -1,0 +1,24 @@
+// Where a thing is.
+#pragma once
+
+#include "vole/base/describe.hpp"
+#include "vole/base/vec.hpp"
+
+namespace vole {
+
+// Every thing of a kind has one. Its position is where its feet stand, or its sprite's pivot.
+struct Pose {
+  Vec2 at{0, 0};
+  Vec2 before{0, 0};  // at the end of the tick before, for drawing in between
+  bool faces_left = false;
+
+  Vec2 between(float share) const { return before + (at - before) * share; }
+};
+template <class V>
+void describe(V& v, Pose& pose) {
+  v.state("at", pose.at);
+  v.state("before", pose.before);
+  v.state("faces_left", pose.faces_left);
+}
+
+}  // namespace vole

@@ -1,0 +1,65 @@
+// All state of a running scene, and nothing but state: what is here is checksummed, saved, restored and compared, all
+// from one description. What can be found from it (pointers to sheets, indices of layers) is made again by bind().
+//
+//   World copy(types);
+//   StateReader in(bytes);
+//   copy.read(in);
+//   copy.bind(binding);
+#pragma once
+
+#include "vole/base/random.hpp"
+#include "vole/draw/camera.hpp"
+#include "vole/input/tick_input.hpp"
+#include "vole/world/binding.hpp"
+#include "vole/world/entities.hpp"
+#include "vole/world/level_now.hpp"
+#include "vole/world/to_come.hpp"
+#include "vole/world/tween.hpp"
+
+namespace vole {
+
+class World {
+ public:
+  explicit World(const ComponentTypes& types) : entities(types) {}
+
+  Entities entities;
+  LevelNow level;
+  Camera camera;
+  Random random;
+  std::int64_t ticks = 0;  // since the scene began
+  int frozen_ticks = 0;    // for which things stand still yet
+  Entity followed;         // by the camera
+  TickInput input;         // of the last tick
+  std::vector<Timer> timers;
+  std::vector<Tween> tweens;
+  std::vector<Told> told;
+  std::vector<Overlap> overlaps;  // of bodies that cues ask for, under way
+
+  // As bytes; what was removed must be swept out before.
+  void write(StateWriter& out) const;
+  void read(StateReader& in);
+  // As TOML, for files and comparisons.
+  std::string to_toml() const;
+  void from_node(const Node& node, Report& report);
+
+  // Finds what a state that was read names. Throws Error for what is not there any more, all at once.
+  void bind(const Binding& binding);
+
+ private:
+  template <class V>
+  friend void describe(V& v, World& world) {
+    v.state("ticks", world.ticks, within(0, most_ticks));
+    v.state("frozen_ticks", world.frozen_ticks, within(0, 1e9));
+    v.state("random", world.random);
+    v.state("camera", world.camera);
+    v.state("followed", world.followed);
+    v.state("level", world.level);
+    v.state("input", world.input);
+    v.state("timers", world.timers);
+    v.state("tweens", world.tweens);
+    v.state("told", world.told);
+    v.state("overlaps", world.overlaps);
+  }
+};
+
+}  // namespace vole

@@ -1,0 +1,55 @@
+#include "vole/animation/playhead.hpp"
+
+#include <algorithm>
+
+namespace vole {
+
+void Playhead::play(const Clip& clip) {
+  if (clip_ != &clip) restart(clip);
+}
+
+void Playhead::restart(const Clip& clip) {
+  clip_ = &clip;
+  ticks_ = progress_ = 0;
+  began_ = false;
+  ++starts_;
+}
+
+void Playhead::stop() {
+  clip_ = nullptr;
+  ++starts_;
+}
+
+void Playhead::forget_passes(int ticks_per_second) {
+  const std::int64_t pass_length = clip_->length() * normal_speed * ticks_per_second;
+  if (clip_->loop)
+    progress_ %= pass_length;
+  else
+    progress_ = most_progress;
+}
+
+void Playhead::go_to(int position, int ticks_per_second) {
+  if (!clip_) return;
+  const int last = static_cast<int>(clip_->frames.size()) - 1;
+  progress_ = clip_->start_of(std::clamp(position, 0, last)) * normal_speed * ticks_per_second;
+  began_ = true;
+}
+
+void Playhead::set_speed(float factor) {
+  const float usable = factor == factor ? std::clamp(factor, 0.0f, 100.0f) : 1.0f;
+  speed_ = static_cast<std::int32_t>(usable * static_cast<float>(normal_speed) + 0.5f);
+}
+
+int Playhead::position(int ticks_per_second) const {
+  return clip_ ? clip_->position_at(progress_ / (normal_speed * ticks_per_second)) : 0;
+}
+
+int Playhead::frame(int ticks_per_second) const {
+  return clip_ ? clip_->frames[static_cast<std::size_t>(position(ticks_per_second))] : 0;
+}
+
+bool Playhead::over(int ticks_per_second) const {
+  return clip_ && clip_->over_after(progress_ / (normal_speed * ticks_per_second));
+}
+
+}  // namespace vole

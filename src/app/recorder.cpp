@@ -1,0 +1,84 @@
+#include "vole/app/recorder.hpp"
+
+#include <fmt/format.h>
+
+#include "vole/version.hpp"
+
+namespace vole {
+namespace {
+
+std::string made_by(const std::string& game, const std::string& game_version, std::string_view vole_version) {
+  return fmt::format("{} {} with vole {}", game, game_version, vole_version);
+}
+
+Recording read_for(const Project& project, const std::string& file) {
+  Recording recording = read_recording(file);
+  const FilePosition where = FilePosition::whole_file(file);
+  if (recording.game != project.id.value)
+    throw Error(where, fmt::format("is a recording of the game \"{}\", and this is \"{}\"", recording.game,
+                                   project.id.value));
+  if (recording.ticks_per_second != project.ticks_per_second)
+    throw Error(where,
+                fmt::format("was recorded at {} ticks a second, and this build runs at {}",
+                            recording.ticks_per_second, project.ticks_per_second),
+                "record it again with --record");
+  return recording;
+}
+
+}  // namespace
+
+Recorder::Recorder(const Project& project, std::uint64_t seed, const Controls& controls) : writer_(controls) {
+  recording_.game = project.id.value;
+  recording_.game_version = project.version;
+  recording_.vole_version = version;
+  recording_.seed = seed;
+  recording_.ticks_per_second = project.ticks_per_second;
+}
+
+void Recorder::add_checkpoint(std::int64_t ticks, std::uint64_t checksum) {
+  recording_.checkpoints.push_back({ticks, checksum_text(checksum), {}});
+}
+
+void Recorder::write(const std::string& file, std::int64_t ticks, std::uint64_t checksum) {
+  recording_.ticks = ticks;
+  recording_.checksum = checksum_text(checksum);
+  write_recording(file, recording_);
+}
+
+Replay::Replay(const std::string& file, const Project& project, const Controls& controls)
+    : file_(file),
+      here_(made_by(project.id.value, project.version, version)),
+      recording_(read_for(project, file)),
+      reader_(recording_, controls) {}
+
+bool Replay::wants_check(std::int64_t ticks) const {
+  const auto& points = recording_.checkpoints;
+  return ticks == recording_.ticks ||
+         (next_checkpoint_ < points.size() && points[next_checkpoint_].tick <= ticks);
+}
+
+void Replay::check(std::int64_t ticks, std::uint64_t checksum) {
+  const auto& points = recording_.checkpoints;
+  for (; next_checkpoint_ < points.size() && points[next_checkpoint_].tick <= ticks; ++next_checkpoint_) {
+    const Checkpoint& point = points[next_checkpoint_];
+    // The first difference tells where to look; what follows differs because of it.
+    if (point.tick == ticks && point.checksum != checksum_text(checksum) && differences_.empty())
+      differences_.push_back({point.where, Severity::error,
+                              fmt::format("at tick {} the state differs from the recording", ticks), ""});
+  }
+  if (ticks == recording_.ticks) check_end(checksum);
+}
+
+void Replay::check_end(std::uint64_t checksum) {
+  if (checksum_text(checksum) == recording_.checksum) return;
+  const std::string made = made_by(recording_.game, recording_.game_version, recording_.vole_version);
+  differences_.push_back(
+      {FilePosition::whole_file(file_), Severity::error,
+       fmt::format("the run ends in state {}, and the recording in {}", checksum_text(checksum),
+                   recording_.checksum),
+       made == here_ ? "the game or its files changed since; record it again with --record"
+                     : fmt::format("it was recorded by {}, and this is {}; record it again with --record",
+                                   made, here_)});
+}
+
+}  // namespace vole

@@ -1,0 +1,94 @@
+#include "vole/app/state_difference.hpp"
+
+#include <fmt/format.h>
+
+#include <map>
+#include <set>
+
+namespace vole {
+namespace {
+
+std::string text_of(const Node* node) {
+  return node ? to_toml(*node) : std::string();
+}
+
+// Keys of both, each once, in the order of the first and then of the second.
+std::vector<std::string> keys_of(const Node* first, const Node* second) {
+  std::vector<std::string> keys;
+  std::set<std::string> seen;
+  for (const Node* node : {first, second})
+    if (node)
+      for (const Node::Entry& entry : node->entries)
+        if (seen.insert(entry.key).second) keys.push_back(entry.key);
+  return keys;
+}
+
+class Comparison {
+ public:
+  void compare(const std::string& thing, const std::string& field, const Node* first, const Node* second) {
+    const bool tables =
+        (!first || first->type == Node::Type::table) && (!second || second->type == Node::Type::table);
+    if (tables && first && second) {
+      for (const std::string& key : keys_of(first, second))
+        compare(thing, field.empty() ? key : field + "." + key, first->find(key), second->find(key));
+      return;
+    }
+    std::string a = text_of(first), b = text_of(second);
+    if (a != b) found.push_back({thing, field, std::move(a), std::move(b)});
+  }
+
+  std::vector<StateDifference> found;
+};
+
+// The things of a state by their index.
+std::map<std::int64_t, Node> things_of(const Node& state) {
+  std::map<std::int64_t, Node> things;
+  const Node* const entities = state.find("entities");
+  const Node* const list = entities ? entities->find("things") : nullptr;
+  if (!list) return things;
+  for (const Node& thing : list->items)
+    if (const Node* const index = thing.find("index")) things[index->whole] = thing;
+  return things;
+}
+
+std::string name_of(std::int64_t index, const Node* thing) {
+  const Node* const kind = thing ? thing->find("kind") : nullptr;
+  const Node* const name = kind ? kind->find("name") : nullptr;
+  return fmt::format("{} {}", name ? name->text : "thing", index);
+}
+
+// All but the things, whose order in the file is not what they are.
+Node without_things(const Node& state) {
+  Node rest = state;
+  if (Node* const entities = rest.find("entities"))
+    std::erase_if(entities->entries, [](const Node::Entry& entry) { return entry.key == "things"; });
+  return rest;
+}
+
+}  // namespace
+
+std::vector<StateDifference> state_differences(const Node& first, const Node& second) {
+  Comparison comparison;
+  const Node rest_of_first = without_things(first), rest_of_second = without_things(second);
+  comparison.compare({}, {}, &rest_of_first, &rest_of_second);
+  const std::map<std::int64_t, Node> things_of_first = things_of(first), things_of_second = things_of(second);
+  std::set<std::int64_t> indices;
+  for (const auto* things : {&things_of_first, &things_of_second})
+    for (const auto& [index, thing] : *things) indices.insert(index);
+  for (const std::int64_t index : indices) {
+    const auto a = things_of_first.find(index), b = things_of_second.find(index);
+    const Node* const here = a == things_of_first.end() ? nullptr : &a->second;
+    const Node* const there = b == things_of_second.end() ? nullptr : &b->second;
+    comparison.compare(name_of(index, here ? here : there), {}, here, there);
+  }
+  return comparison.found;
+}
+
+std::string to_text(const StateDifference& difference) {
+  const auto shown = [](const std::string& value) { return value.empty() ? std::string("nothing") : value; };
+  return fmt::format("{}{}{}: {} and {}", difference.thing,
+                     difference.thing.empty() || difference.field.empty() ? "" : ", ", difference.field,
+                     shown(difference.first), shown(difference.second));
+}
+
+}  // namespace vole

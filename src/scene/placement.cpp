@@ -1,0 +1,68 @@
+#include "placement.hpp"
+
+#include "vole/base/trig.hpp"
+#include "vole/world/attached.hpp"
+#include "vole/world/pose.hpp"
+
+namespace vole {
+namespace {
+
+Vec2 turned(Vec2 by, float degrees) {
+  if (degrees == 0) return by;
+  const float s = sin_degrees(degrees), c = cos_degrees(degrees);
+  return {c * by.x - s * by.y, s * by.x + c * by.y};
+}
+
+void place_on_point(const World& world, const Attached& attached, float between, Tracks tracks,
+                    int ticks_per_second, Placement& place) {
+  const Sprite* sprite = world.entities.find<Sprite>(attached.to);
+  const int index = sprite ? sprite->frame(ticks_per_second) : -1;
+  if (index < 0) return;
+  const Placement of = placement(world, attached.to, between, tracks, ticks_per_second);
+  const IVec2 pivot = sprite->sheet()->posed(index, sprite->playhead().clip()).pivot;
+  const SheetPoint* point = sprite->sheet()->find_point(attached.point);
+  Vec2 by = Vec2(point ? point->at(index) - pivot : IVec2{0, 0}) + attached.offset;
+  by = {by.x * of.scale.x * (of.flip_x ? -1.0f : 1.0f), by.y * of.scale.y * (of.flip_y ? -1.0f : 1.0f)};
+  place.at = of.at + turned(by, of.rotation);
+  place.rotation += of.rotation;
+  place.flip_x = place.flip_x != of.flip_x;
+  place.flip_y = place.flip_y != of.flip_y;
+}
+
+void turn_by_sprite(const Sprite& sprite, Placement& place) {
+  place.scale = sprite.scale;
+  place.rotation = sprite.rotation;
+  if (const ClipSet::Member* member = sprite.playing_member()) {
+    if (sprite.playing_set()->by_direction) place.flip_x = member->flip_x;
+    place.rotation += member->rotation;
+  }
+  place.flip_x = place.flip_x != sprite.flip_x;
+  place.flip_y = sprite.flip_y;
+}
+
+void add_tracks(const Sprite& sprite, int ticks_per_second, Placement& place) {
+  const TrackPose track = sprite.track_pose(ticks_per_second);
+  place.at += track.offset * Vec2(place.flip_x ? -1.0f : 1.0f, place.flip_y ? -1.0f : 1.0f);
+  place.scale *= track.scale;
+  place.rotation += place.flip_x ? -track.rotation : track.rotation;
+  place.opacity = sprite.opacity * track.opacity * track.alpha;
+  place.tint = track.tinted(sprite.tint);
+}
+
+}  // namespace
+
+Placement placement(const World& world, Entity entity, float between, Tracks tracks, int ticks_per_second) {
+  Placement place;
+  if (const Pose* pose = world.entities.find<Pose>(entity)) {
+    place.at = pose->between(between);
+    place.flip_x = pose->faces_left;
+  }
+  const Sprite* const sprite = world.entities.find<Sprite>(entity);
+  if (sprite) turn_by_sprite(*sprite, place);
+  if (const Attached* attached = world.entities.find<Attached>(entity))
+    place_on_point(world, *attached, between, tracks, ticks_per_second, place);
+  if (sprite && sprite->sheet() && tracks == Tracks::shown) add_tracks(*sprite, ticks_per_second, place);
+  return place;
+}
+
+}  // namespace vole

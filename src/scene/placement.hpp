@@ -1,0 +1,23 @@
+// Where a thing is drawn and how it is turned: its pose, its sprite, the point it hangs from, and tracks.
+#pragma once
+
+#include "vole/world/world.hpp"
+
+namespace vole {
+
+struct Placement {
+  Vec2 at{0, 0};
+  Vec2 scale{1, 1};
+  float rotation = 0;
+  bool flip_x = false;
+  bool flip_y = false;
+  Colour tint = white;
+  float opacity = 1;
+};
+
+// Tracks change what is shown and never where a thing is.
+enum class Tracks : std::uint8_t { shown, left_out };
+
+Placement placement(const World& world, Entity entity, float between, Tracks tracks, int ticks_per_second);
+
+}  // namespace vole

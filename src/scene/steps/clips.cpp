@@ -1,0 +1,103 @@
+// Rules decide what is played, sets turn, clips and tracks go on, and events are told when all have.
+#include <cmath>
+
+#include "../tick.hpp"
+#include "vole/input/intent.hpp"
+#include "vole/world/motion.hpp"
+
+namespace vole {
+namespace {
+
+// What a thing tells its rules of itself; what does not move stands still on the ground.
+struct OwnFacts {
+  const Motion* motion = nullptr;
+  const Touching* touching = nullptr;
+  bool over = false;
+
+  float value(FactSource source) const {
+    const Vec2 velocity = motion ? motion->velocity : Vec2{0, 0};
+    switch (source) {
+      case FactSource::over:
+        return over ? 1.0f : 0.0f;
+      case FactSource::grounded:
+        return !touching || touching->ground ? 1.0f : 0.0f;
+      case FactSource::at_wall:
+        return touching && touching->wall ? 1.0f : 0.0f;
+      case FactSource::vx:
+        return velocity.x;
+      case FactSource::vy:
+        return velocity.y;
+      case FactSource::speed:
+        return std::abs(velocity.x);
+      case FactSource::game:
+        break;
+    }
+    return 0;
+  }
+};
+
+void follow_rules(Sprite& sprite, const OwnFacts& own, int ticks_per_second) {
+  const ClipRules& rules = sprite.sheet()->rules;
+  Playing& playing = sprite.playing;
+  for (std::size_t i = 0; i < playing.facts.size(); ++i)
+    if (const FactSource source = sprite.links.fact_sources[i]; source != FactSource::game)
+      playing.facts[i] = own.value(source);
+  ++playing.rule_ticks;
+  const int decided = rules.decide(playing.facts);
+  if (decided < 0 || decided == playing.rule) return;
+  if (playing.rule >= 0) {
+    const ClipRules::Rule& now = rules.rules()[static_cast<std::size_t>(playing.rule)];
+    const std::int64_t shown = playing.rule_ticks * 1000 / ticks_per_second;
+    if (shown < now.hold_milliseconds || (now.finish && !own.over)) return;
+  }
+  playing.rule = decided;
+  playing.rule_ticks = 0;
+  sprite.play(rules.rules()[static_cast<std::size_t>(decided)].clip);
+}
+
+// A set by direction shows the way that the thing wants to go, or else goes.
+void turn_along(Sprite& sprite, const Intent* intent, const Motion* motion) {
+  if (intent && intent->direction != Vec2{0, 0})
+    sprite.face(intent->direction);
+  else if (motion)
+    sprite.face(motion->velocity);
+}
+
+void go_on(Tick& tick, Entity entity, Sprite& sprite) {
+  const int rate = tick.setting.ticks_per_second;
+  if (!sprite.sheet()) return;
+  const bool asks = !sprite.sheet()->rules.empty();
+  if (asks || sprite.links.set >= 0) {
+    const Motion* const motion = tick.world.entities.find<Motion>(entity);
+    if (asks)
+      follow_rules(sprite, {motion, tick.world.entities.find<Touching>(entity), sprite.playhead().over(rate)},
+                   rate);
+    if (sprite.links.set >= 0) turn_along(sprite, tick.world.entities.find<Intent>(entity), motion);
+  }
+  for (PlayingTrack& playing : sprite.playing.tracks)
+    if (playing.track && playing.track->over_at(++playing.ticks, rate)) playing = {};
+  const std::uint32_t starts = sprite.playhead().starts();
+  sprite.playing.playhead.tick(rate, [&](const ClipEvent& event) {
+    tick.scratch.happenings.push_back({entity, event.name, starts});
+  });
+}
+
+void tell_events(Tick& tick) {
+  for (const ClipHappening& now : tick.scratch.happenings)
+    for (const Cues::Event& cue : tick.cues.events()) {
+      const Sprite* const sprite = tick.world.entities.find<Sprite>(now.entity);
+      if (!sprite || tick.stage.removed(now.entity) || sprite->playhead().starts() != now.starts) break;
+      if (cue.event == now.event && cue.kind == tick.stage.kind_of(now.entity))
+        cue.handler(tick.stage, now.entity);
+    }
+}
+
+}  // namespace
+
+void run_clips(Tick& tick) {
+  tick.scratch.happenings.clear();
+  tick.world.entities.visit<Sprite>([&tick](Entity entity, Sprite& sprite) { go_on(tick, entity, sprite); });
+  tell_events(tick);
+}
+
+}  // namespace vole

@@ -1,0 +1,31 @@
+#include "../tick.hpp"
+#include "vole/world/attached.hpp"
+
+namespace vole {
+namespace {
+
+// What is carried leaves with what carries it, and so on; true when some were found.
+bool remove_carried(Entities& entities) {
+  bool found = false;
+  entities.visit<Attached>([&](Entity thing, const Attached& attached) {
+    if (!attached.leaves_along || entities.removed(thing) || !entities.removed(attached.to)) return;
+    entities.remove(thing);
+    found = true;
+  });
+  return found;
+}
+
+}  // namespace
+
+void remove_things(Tick& tick) {
+  World& world = tick.world;
+  while (remove_carried(world.entities)) {
+  }
+  const auto is_gone = [&world](Entity entity) { return entity && world.entities.removed(entity); };
+  std::erase_if(world.timers, [&](const Timer& timer) { return is_gone(timer.entity); });
+  std::erase_if(world.overlaps,
+                [&](const Overlap& overlap) { return is_gone(overlap.first) || is_gone(overlap.second); });
+  world.entities.sweep();
+}
+
+}  // namespace vole

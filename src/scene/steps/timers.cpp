@@ -1,0 +1,42 @@
+// Names whose time has come, and what happens every so often.
+#include <algorithm>
+#include <cmath>
+
+#include "../tick.hpp"
+
+namespace vole {
+namespace {
+
+// Whether a whole number of intervals ends with this tick: worked out from the time alone, so that there is nothing to
+// keep and nothing drifts.
+bool is_due(float seconds, std::int64_t ticks, int ticks_per_second) {
+  const double interval = std::max(static_cast<double>(seconds) * ticks_per_second, 1.0);
+  const auto passed = [interval](std::int64_t at) { return std::floor(static_cast<double>(at) / interval); };
+  return passed(ticks + 1) > passed(ticks);
+}
+
+}  // namespace
+
+void hear_told(Tick& tick) {
+  tick.scratch.told.swap(tick.world.told);
+  tick.world.told.clear();
+  for (const Told& told : tick.scratch.told) {
+    if (told.entity && tick.stage.removed(told.entity)) continue;
+    for (std::size_t i = 0; i < tick.cues.names().size(); ++i)
+      if (tick.cues.names()[i].name == told.name) tick.cues.names()[i].handler(tick.stage, told.entity);
+  }
+  tick.scratch.told.clear();
+}
+
+void run_timers(Tick& tick) {
+  std::vector<Timer>& timers = tick.world.timers;
+  for (Timer& timer : timers)
+    if (--timer.ticks_left == 0) tick.world.told.push_back({timer.name, timer.entity});
+  std::erase_if(timers, [](const Timer& timer) { return timer.ticks_left <= 0; });
+  hear_told(tick);
+  for (const Cues::Interval& interval : tick.cues.intervals())
+    if (is_due(interval.seconds, tick.world.ticks, tick.setting.ticks_per_second))
+      interval.handler(tick.stage);
+}
+
+}  // namespace vole

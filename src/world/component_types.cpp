@@ -1,0 +1,102 @@
+#include "vole/world/component_types.hpp"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <stdexcept>
+
+#include "vole/base/names.hpp"
+#include "vole/input/intent.hpp"
+#include "vole/world/attached.hpp"
+#include "vole/world/body.hpp"
+#include "vole/world/kind_of.hpp"
+#include "vole/world/motion.hpp"
+#include "vole/world/person.hpp"
+#include "vole/world/pose.hpp"
+#include "vole/world/side_mover.hpp"
+#include "vole/world/sprite.hpp"
+
+namespace vole {
+
+ComponentTypes::ComponentTypes() {
+  add<Body>("body");
+  add<Sprite>("sprite");
+  add<Person>("person");
+  add<SideMover>("side_mover");
+  add<Carries>("carries");
+  add<Attached>("attached", Use::state);
+  add<FromPlace>("from_place", Use::state);
+  add<Intent>("intent", Use::state);
+  add<KindOf>("kind", Use::state);
+  add<Motion>("motion", Use::state);
+  add<Pose>("pose", Use::state);
+  add<Touching>("touching", Use::state);
+}
+
+void ComponentTypes::add(Type type) {
+  if (by_number(type.number))
+    throw std::logic_error(fmt::format("the type of the component \"{}\" is known as \"{}\" already",
+                                       type.name, by_number(type.number)->name));
+  const auto at =
+      std::lower_bound(types_.begin(), types_.end(), type.name,
+                       [](const Type& known, const std::string& name) { return known.name < name; });
+  if (at != types_.end() && at->name == type.name)
+    throw std::logic_error(fmt::format("two components are named \"{}\"", type.name));
+  types_.insert(at, std::move(type));
+}
+
+const ComponentTypes::Type* ComponentTypes::find(std::string_view name) const {
+  return find_named(types_, name);
+}
+
+const ComponentTypes::Type* ComponentTypes::by_number(std::size_t number) const {
+  const auto found =
+      std::find_if(types_.begin(), types_.end(), [number](const Type& t) { return t.number == number; });
+  return found == types_.end() ? nullptr : &*found;
+}
+
+const ComponentTypes::Type* ComponentTypes::find_in_files(std::string_view name) const {
+  const Type* const found = find(name);
+  return found && found->use == Use::files ? found : nullptr;
+}
+
+std::vector<std::string> ComponentTypes::names_in_files() const {
+  std::vector<std::string> names;
+  for (const Type& type : types_)
+    if (type.use == Use::files) names.push_back(type.name);
+  return names;
+}
+
+BoundField bind_field(const ComponentTypes& types, std::string_view component, std::string_view field) {
+  const ComponentTypes::Type* const type = types.find(component);
+  if (!type) return {};
+  const std::vector<FieldInfo>& fields = type->fields();
+  const std::size_t index = index_named(fields, field);
+  if (index == fields.size()) return {};
+  return {type, index, fields[index].parts};
+}
+
+void check_tracks(const Sheet& sheet, const ComponentTypes& types, UnknownComponents unknown,
+                  Report& report) {
+  for (const Track& track : sheet.tracks)
+    for (const TrackField& wanted : track.fields) {
+      const ComponentTypes::Type* const type = types.find(wanted.component);
+      if (!type) {
+        if (unknown == UnknownComponents::report)
+          report.error(wanted.where, fmt::format("no component \"{}\"", wanted.component),
+                       did_you_mean(wanted.component, names_of(types.all())));
+        continue;
+      }
+      const BoundField bound = bind_field(types, wanted.component, wanted.field);
+      if (!bound.type)
+        report.error(
+            wanted.where,
+            fmt::format("\"{}\" has no number, pair or colour \"{}\"", wanted.component, wanted.field),
+            did_you_mean(wanted.field, names_of(type->fields())));
+      else if (bound.parts != wanted.parts)
+        report.error(wanted.where, fmt::format("\"{}\" of \"{}\" is {}", wanted.field, wanted.component,
+                                               word_for_parts(bound.parts)));
+    }
+}
+
+}  // namespace vole

@@ -1,0 +1,241 @@
+// State that is kept and restored: as bytes, as a file, by another process; and compared.
+#include <cstdlib>
+
+#include "allotment.hpp"
+#include "support.hpp"
+#include "vole/app/project.hpp"
+#include "vole/app/simulation.hpp"
+#include "vole/app/state_difference.hpp"
+#include "vole/input/recording.hpp"
+#include "vole/world/motion.hpp"
+#include "vole/world/side_mover.hpp"
+
+namespace {
+
+// The allotment without a session: what a simulation needs, and the inputs of a recording.
+struct Played {
+  vole::Game game = allotment();
+  vole::Project project = vole::read_project(allotment_folder() + "/game.toml");
+  vole::Catalog catalog{project.root};
+  vole::Kinds kinds = vole::read_kinds(project.root);
+  std::shared_ptr<const vole::Controls> controls =
+      std::make_shared<const vole::Controls>(vole::read_controls(project.root + "/controls.toml"));
+  vole::Recording recording;
+  std::vector<vole::TickInput> inputs;
+  std::unique_ptr<vole::Simulation> simulation;
+
+  explicit Played(const std::string& file) : recording(vole::read_recording(file)) {
+    vole::InputReader reader(recording, *controls);
+    for (std::int64_t i = 0; i < recording.ticks; ++i) inputs.push_back(reader.next());
+    simulation = fresh();
+  }
+  std::unique_ptr<vole::Simulation> fresh() const {
+    return std::make_unique<vole::Simulation>(
+        game,
+        vole::SimulationSetting{const_cast<vole::Catalog&>(catalog), kinds, controls, project.canvas,
+                                project.ticks_per_second},
+        recording.seed);
+  }
+  void start() { simulation->ask_for(project.first_scene.value); }
+  // Plays on to this tick, and hands each checksum on the way to `see`.
+  template <class See>
+  void play_to(vole::Simulation& in, std::int64_t tick, const See& see) const {
+    while (in.ticks() < tick) {
+      if (in.change()) in.enter();
+      in.tick(inputs[static_cast<std::size_t>(in.ticks())]);
+      see(in.ticks(), in.checksum());
+    }
+  }
+  void play_to(vole::Simulation& in, std::int64_t tick) const {
+    play_to(in, tick, [](std::int64_t, std::uint64_t) {});
+  }
+};
+
+std::vector<std::string> shipped_runs() {
+  std::vector<std::string> runs;
+  for (const std::string& game : vole::list_files(source_folder() + "/examples"))
+    if (game.ends_with(".run")) runs.push_back(source_folder() + "/examples/" + game);
+  return runs;
+}
+
+vole::Node state_of(const vole::Simulation& simulation) {
+  return vole::parse_toml(simulation.to_toml(), "state");
+}
+
+// However odd the state is, whatever goes wrong in it is thrown.
+void play_and_draw(vole::Simulation& simulation, const std::vector<vole::TickInput>& inputs) {
+  try {
+    vole::DrawList list;
+    for (std::size_t tick = 500; tick < 503 && !simulation.change(); ++tick) {
+      simulation.tick(inputs[tick]);
+      list.start({320, 180});
+      simulation.draw(list, 0.5f);
+    }
+  } catch (const std::exception&) {
+  }
+}
+
+}  // namespace
+
+TEST_CASE("a snapshot of any tick of a shipped run goes on to the same end in a fresh simulation") {
+  REQUIRE_FALSE(shipped_runs().empty());
+  for (const std::string& file : shipped_runs()) {
+    Played played(file);
+    played.start();
+    vole::Random chance(3);
+    std::map<std::int64_t, vole::Snapshot> taken;
+    std::map<std::int64_t, std::string> written;
+    for (int i = 0; i < 12; ++i) taken[chance.below(static_cast<std::uint32_t>(played.recording.ticks))];
+    std::vector<std::uint64_t> checksums(static_cast<std::size_t>(played.recording.ticks) + 1);
+    for (auto& [tick, snapshot] : taken) {
+      played.play_to(*played.simulation, tick, [&](std::int64_t at, std::uint64_t sum) {
+        checksums[static_cast<std::size_t>(at)] = sum;
+      });
+      snapshot = played.simulation->snapshot();
+      written[tick] = played.simulation->to_toml();
+    }
+    played.play_to(*played.simulation, played.recording.ticks, [&](std::int64_t at, std::uint64_t sum) {
+      checksums[static_cast<std::size_t>(at)] = sum;
+    });
+    CHECK(vole::checksum_text(checksums.back()) == played.recording.checksum);
+
+    for (const auto& [tick, snapshot] : taken) {
+      CAPTURE(file, tick);
+      const auto by_bytes = played.fresh(), by_text = played.fresh();
+      by_bytes->restore(snapshot);
+      by_text->restore_toml(vole::parse_toml(written[tick], "state"));
+      REQUIRE(by_bytes->snapshot().bytes == snapshot.bytes);
+      // Both ways of writing hold the same, to the last bit.
+      REQUIRE(by_text->snapshot().bytes == snapshot.bytes);
+      REQUIRE(by_text->to_toml() == written[tick]);
+      for (vole::Simulation* simulation : {by_bytes.get(), by_text.get()})
+        played.play_to(*simulation, std::min(tick + 400, played.recording.ticks),
+                       [&](std::int64_t at, std::uint64_t sum) {
+                         REQUIRE(sum == checksums[static_cast<std::size_t>(at)]);
+                       });
+    }
+  }
+}
+
+// Called by the test below, in a process of its own.
+TEST_CASE("another process plays a written state on", "[.other-process]") {
+  Played played(allotment_folder() + "/recordings/harvest.run");
+  played.simulation->restore_toml(vole::read_toml(variable("VOLE_STATE_FILE")));
+  played.play_to(*played.simulation, played.recording.ticks);
+  CHECK(vole::checksum_text(played.simulation->checksum()) == played.recording.checksum);
+}
+
+TEST_CASE("a state in a file is played on by another process") {
+  Played played(allotment_folder() + "/recordings/harvest.run");
+  played.start();
+  played.play_to(*played.simulation, 700);
+  TempFolder folder;
+  folder.write("beds.state.toml", played.simulation->to_toml());
+  const auto other = [&] {
+    return run_command("VOLE_SOURCE=" + as_word(source_folder()) +
+                       " VOLE_STATE_FILE=" + as_word(folder.path("beds.state.toml")) + " " +
+                       as_word(program_of_test()) + " '[.other-process]'");
+  };
+  const Ran ran = other();
+  CAPTURE(ran.output);
+  CHECK(ran.code == 0);
+  // It does tell when the state is another one.
+  std::string changed = played.simulation->to_toml();
+  const std::size_t at = changed.find("gathered = ");
+  REQUIRE(at != std::string::npos);
+  changed[at + 11] = changed[at + 11] == '9' ? '8' : '9';
+  folder.write("beds.state.toml", changed);
+  CHECK(other().code != 0);
+}
+
+TEST_CASE("what is in no snapshot is in no checksum: any other bit of one is another checksum") {
+  Played played(allotment_folder() + "/recordings/harvest.run");
+  played.start();
+  played.play_to(*played.simulation, 500);
+  const vole::Snapshot snapshot = played.simulation->snapshot();
+  vole::Random chance(8);
+  int changed = 0;
+  for (int round = 0; round < 400; ++round) {
+    vole::Snapshot other = snapshot;
+    unsigned char& byte = other.bytes[chance.below(static_cast<std::uint32_t>(other.bytes.size()))];
+    byte = static_cast<unsigned char>(byte ^ (1u << chance.below(8)));
+    const auto simulation = played.fresh();
+    try {
+      simulation->restore(other);
+    } catch (const vole::Error&) {
+      // A name that is not there, or a count beyond the end. Nothing has happened then.
+      REQUIRE(simulation->running() == nullptr);
+      continue;
+    }
+    // A bool of two is true as one is, and what is bound again is as its names say.
+    if (simulation->snapshot().bytes == snapshot.bytes) continue;
+    ++changed;
+    REQUIRE(simulation->checksum() != played.simulation->checksum());
+    play_and_draw(*simulation, played.inputs);
+  }
+  CHECK(changed > 200);
+  // Cut off anywhere, it is refused and changes nothing.
+  for (int round = 0; round < 100; ++round) {
+    vole::Snapshot cut = snapshot;
+    cut.bytes.resize(chance.below(static_cast<std::uint32_t>(cut.bytes.size())));
+    REQUIRE_THROWS_AS(played.simulation->restore(cut), vole::Error);
+    REQUIRE(played.simulation->snapshot().bytes == snapshot.bytes);
+  }
+}
+
+TEST_CASE("two states are compared by thing, component and field") {
+  Played played(allotment_folder() + "/recordings/harvest.run");
+  played.start();
+  played.play_to(*played.simulation, 300);
+  const vole::Node before = state_of(*played.simulation);
+  CHECK(state_differences(before, state_of(*played.simulation)).empty());
+  vole::Stage& stage = played.simulation->stage();
+  const vole::Entity vole = stage.first("vole"), bulb = stage.first("bulb");
+  stage.get<vole::Motion>(vole).velocity = {1.5f, -2};
+  stage.get<vole::Sprite>(bulb).opacity = 0.5f;
+  stage.entities.remove(stage.first("magpie"));
+  stage.entities.sweep();
+  std::string all;
+  for (const vole::StateDifference& difference : state_differences(before, state_of(*played.simulation)))
+    all += to_text(difference) + "\n";
+  CAPTURE(all);
+  CHECK(all.find("vole " + std::to_string(vole.index) + ", motion.velocity: [") != std::string::npos);
+  CHECK(all.find(" and [1.5, -2.0]\n") != std::string::npos);
+  CHECK(all.find("bulb " + std::to_string(bulb.index) + ", sprite.opacity: 1.0 and 0.5\n") !=
+        std::string::npos);
+  CHECK(all.find("magpie ") != std::string::npos);
+  CHECK(all.find(" and nothing\n") != std::string::npos);
+  CHECK(all.find("pose.at: ") == std::string::npos);
+}
+
+TEST_CASE("a broken state file is refused at its place, and changes nothing") {
+  Played played(allotment_folder() + "/recordings/harvest.run");
+  played.start();
+  played.play_to(*played.simulation, 300);
+  const std::string good = played.simulation->to_toml();
+  const auto with = [&](const std::string& what, const std::string& by) {
+    std::string text = good;
+    REQUIRE(text.find(what) != std::string::npos);
+    text.replace(text.find(what), what.size(), by);
+    TempFolder folder;
+    const std::string message =
+        error_of([&] { played.simulation->restore_toml(vole::parse_toml(text, "a.toml")); }, folder);
+    CHECK(played.simulation->to_toml() == good);
+    return message;
+  };
+  const auto has = [](const std::string& text, const std::string& part) {
+    return text.find(part) != std::string::npos;
+  };
+  CHECK(has(with("format = 1", "format = 7"), "is not a state that this build reads"));
+  CHECK(has(with("scene = \"beds\"", "scene = \"bedss\""), "no scene \"bedss\"; did you mean \"beds\"?"));
+  CHECK(has(with("gathered = ", "gatherd = "), "unknown key \"gatherd\"; did you mean \"gathered\"?"));
+  CHECK(has(with("velocity = [", "velocity = [1, "), "a list of 2 numbers wanted here"));
+  CHECK(has(with("sheet = \"bulb\"", "sheet = \"blub\""), "no sheet \"blub\"; did you mean \"bulb\"?"));
+  CHECK(has(with("\npose = [", "\npsoe = ["), "no component \"psoe\"; did you mean \"pose\"?"));
+  CHECK(has(with("\npose = [0, ", "\npose = ["), "\"pose\" of this thing is not in [entities.order]"));
+  CHECK(has(with("\npose = [", "\npose = [99999, "), "thing 99999 has no \"pose\""));
+  CHECK(has(with("\n[world]", "\n[word]"), "unknown key \"word\"; did you mean \"world\"?"));
+  CHECK(has(with("\nfree = [", "\nfree = [7, "), "\"free\" is not a list of the indices"));
+  CHECK(has(with("\nticks = ", "\nticks = -"), "is too small; the least is 0"));
+  CHECK(has(with("index = 3\n", "index = 3000\n"), "this thing has no index with an odd generation"));
+}
