@@ -2,6 +2,7 @@
 
 #include <fmt/format.h>
 
+#include <stdexcept>
 #include <utility>
 
 namespace vole {
@@ -52,6 +53,7 @@ void Simulation::enter_again() {
 }
 
 void Simulation::tick(const TickInput& input) {
+  if (!running_) throw std::logic_error("Simulation::tick: no scene has begun");
   ++ticks_;
   running_->tick(input);
 }

@@ -4,6 +4,7 @@
 
 #include <filesystem>
 
+#include "state_target.hpp"
 #include "vole/animation/playhead.hpp"
 #include "vole/app/project.hpp"
 #include "vole/asset/atlas.hpp"
@@ -37,7 +38,8 @@ class Folder {
           "[0.1, 0.2, "
           "0.3]\norder = \"back and forth\"\ntimes = 2\nevents = { step = [0, 2], done = \"end\" }\ntracks = "
           "[\"t\"]\n"
-          "[sets.walk]\nways = 4\nmissing = \"turn\"\nrows = { right = 0, down = 1 }\nfps = 7\n"
+          "[points.paw]\nat = [1, 1]\n[sets.walk]\nways = 4\nmissing = \"turn\"\nrows = { right = 0, down = "
+          "1 }\nfps = 7\n"
           "[sets.mood]\nclips = { calm = \"a\" }\n[tracks.t]\nloop = true\n"
           "offset = [{ at = 0, value = [1, 2], ease = \"smooth\" }, { at = 0.5, value = [0, 0] }]\n"
           "tint = [{ at = 1, value = \"#ff8800\" }]\nfields = { \"body.size\" = [{ at = 0.2, value = [1, 2] "
@@ -62,7 +64,11 @@ class Folder {
           "[[layers]]\nname = \"ground\"\nrows = [\"..\", \"##\"]\n"
           "[[places]]\nkind = \"mouse\"\ncell = [1, 0]\nbody = { size = [1, 2] }\n[[places]]\nkind = "
           "\"a\"\nat = [1.5, 2]\n");
-    write("kinds.toml", "[mouse]\nsprite = { sheet = \"mouse\" }\nbody = { size = [6, 6] }\n");
+    write("kinds.toml",
+          "[mouse]\nsprite = { sheet = \"mouse\", layer = \"ground\" }\nbody = { size = [6, 6] "
+          "}\n[a]\n[runner]\nperson = "
+          "{}\nside_mover = {}\n"
+          "sprite = { sheet = \"lively\", clip = \"walk\", layer = \"ground\" }\nbody = { size = [6, 6] }\n");
     write("controls.toml",
           "[actions]\njump = [\"key Space\"]\n[axes.walk]\nless = [\"key KeyA\"]\nstick = [\"pad stick left "
           "x\"]\n");
@@ -75,6 +81,7 @@ class Folder {
           "\"00000000000000aa\"\n"
           "checkpoints = [\"3 00000000000000ab\"]\n"
           "inputs = [\"0 walk 100\", \"3 jump +-\", \"3 walk -7\", \"8 jump .\"]\n");
+    write_state_samples(folder_);
   }
   ~Folder() { std::filesystem::remove_all(folder_); }
   Folder(const Folder&) = delete;
@@ -206,7 +213,9 @@ const std::vector<FuzzTarget>& fuzz_targets() {
       {"kinds", "kinds.toml", load_kinds},
       {"controls", "controls.toml", load_controls},
       {"project", "game.toml", load_project},
-      {"recording", "a.run", load_recording}};
+      {"recording", "a.run", load_recording},
+      {"snapshot", "a.snapshot", load_snapshot},
+      {"written state", "a.state.toml", load_written_state}};
   return targets;
 }
 

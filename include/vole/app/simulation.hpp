@@ -53,7 +53,7 @@ class Simulation {
   // Begins the scene that is there anew, with the argument it had.
   void enter_again();
 
-  // One tick, when no change is due. Throws what the scene throws.
+  // One tick, when no change is due. Throws what the scene throws, and std::logic_error before the first scene.
   void tick(const TickInput& input);
   std::int64_t ticks() const { return ticks_; }
 
