@@ -1,0 +1,74 @@
+#include "allowances.hpp"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <vector>
+
+#include "vole/base/check_notes.hpp"
+#include "vole/base/files.hpp"
+#include "vole/base/names.hpp"
+#include "vole/base/reading.hpp"
+
+namespace {
+
+const std::vector<std::string> all_rules{"unused-file", "uneven-frames", "empty-frame", "hidden-name",
+                                         "case-clash",  "wrong-case",    "over-limit",  "repeated-frame",
+                                         "dead-rule",   "unplayed-clip", "unset-fact",  "jumping-frame"};
+
+}  // namespace
+
+Allowances::Allowances(std::string root, const vole::Project& project, vole::Report& report)
+    : root_(std::move(root)), report_(report) {
+  for (const auto& item : project.check.allow) {
+    check_item(item);
+    said_by_project_["game.toml"].insert(item.name);
+  }
+  for (const auto& file : project.check.files) {
+    if (!vole::file_exists(vole::join_path(root_, file.name)))
+      report_.error(file.where, fmt::format("no file \"{}\"", file.name));
+    for (const auto& item : file.value) {
+      check_item(item);
+      said_by_project_[file.name].insert(item.name);
+    }
+  }
+}
+
+void Allowances::check_item(const vole::NamedItem<vole::Located<std::string>>& item) {
+  if (std::find(all_rules.begin(), all_rules.end(), item.name) == all_rules.end())
+    report_.error(item.where, fmt::format("no rule \"{}\"", item.name),
+                  vole::did_you_mean(item.name, all_rules));
+  if (item.value.value.empty())
+    report_.error(item.value.where, fmt::format("why \"{}\" is allowed is missing", item.name),
+                  "say it for the next one who reads this");
+}
+
+Allowances::Rules Allowances::read(const std::string& file) {
+  Rules rules;
+  const std::string path = vole::join_path(root_, file);
+  if (!file.ends_with(".toml") || !vole::file_exists(path)) return rules;
+  try {
+    const vole::Node root = vole::read_toml(path);
+    const vole::Node* written = root.find("check");
+    if (!written) return rules;
+    vole::CheckNotes notes;
+    vole::Report already_told;
+    vole::read(*written, notes, already_told);
+    for (const auto& item : notes.allow) {
+      check_item(item);
+      rules.insert(item.name);
+    }
+  } catch (const vole::Error&) {
+    // Told where the file is loaded.
+  }
+  return rules;
+}
+
+bool Allowances::allowed(const std::string& file, const std::string& rule) {
+  const auto found = said_by_project_.find(file);
+  if (found != said_by_project_.end() && found->second.count(rule) != 0) return true;
+  if (file == "game.toml") return false;
+  const auto [own, is_new] = said_by_file_.try_emplace(file);
+  if (is_new) own->second = read(file);
+  return own->second.count(rule) != 0;
+}

@@ -1,0 +1,47 @@
+#include "game_under_check.hpp"
+
+#include <algorithm>
+
+#include "vole/base/files.hpp"
+
+GameUnderCheck::GameUnderCheck(vole::Catalog& its_catalog, const vole::Project& its_project,
+                               const std::set<std::string>& named_assets, vole::Report& report)
+    : catalog(its_catalog),
+      project(its_project),
+      named(named_assets),
+      files(files_of_game(its_catalog.root())),
+      sources(its_catalog.root(), files),
+      allowances(its_catalog.root(), its_project, report) {}
+
+void GameUnderCheck::add(const std::string& rule, const std::string& file, std::string text, std::string hint,
+                         const vole::FilePosition& where) {
+  if (allowances.allowed(file, rule)) return;
+  Finding finding;
+  finding.rule = rule;
+  finding.problem.where =
+      where.file ? where : vole::FilePosition::whole_file(vole::join_path(catalog.root(), file));
+  finding.problem.severity = vole::Severity::warning;
+  finding.problem.text = std::move(text);
+  finding.problem.hint = std::move(hint);
+  findings.push_back(std::move(finding));
+}
+
+std::string GameUnderCheck::relative(const std::string& path) const {
+  return path.starts_with(catalog.root() + "/") ? path.substr(catalog.root().size() + 1) : path;
+}
+
+bool GameUnderCheck::exists(const std::string& file) const {
+  return std::binary_search(files.begin(), files.end(), file);
+}
+
+void GameUnderCheck::each_sheet(const std::function<void(const vole::Sheet&, const std::string&)>& visit) {
+  for (const std::string& name : catalog.loose_names<vole::Sheet>()) {
+    try {
+      const auto sheet = catalog.get<vole::Sheet>(name);
+      const std::string toml = "assets/" + name + ".sheet.toml";
+      visit(*sheet,
+            vole::file_exists(vole::join_path(catalog.root(), toml)) ? toml : "assets/" + name + ".png");
+    } catch (const vole::Error&) {
+    }
+  }
+}
