@@ -93,7 +93,7 @@ TEST_CASE("on the way the vole digs and is hurt, and the shed opens once and let
     CHECK(clips.find(clip) != std::string::npos);
 }
 
-TEST_CASE("a run that goes another way is told of, with the tick") {
+TEST_CASE("a run that differs is reported, with the tick") {
   TempFolder folder;
   copy_allotment(folder);
   const std::string kinds = vole::read_text(folder.path("kinds.toml"), 100000);

@@ -55,7 +55,7 @@ TEST_CASE("a sheet is cut into frames, with margin and spacing") {
   CHECK(catalog.get<vole::Picture>("a").shared() == sheet->pictures[0]);  // loaded once and shared
 }
 
-TEST_CASE("a picture alone serves as a sheet of one frame that stands on its feet") {
+TEST_CASE("a picture alone serves as a sheet of one frame with its pivot at its feet") {
   TempFolder folder;
   folder.write_picture("assets/far/tree.png", {12, 20});
   vole::Catalog catalog(folder.path());
@@ -65,7 +65,7 @@ TEST_CASE("a picture alone serves as a sheet of one frame that stands on its fee
   CHECK(catalog.names<vole::Sheet>() == std::vector<std::string>{"far/tree"});
 }
 
-TEST_CASE("what is wrong with a sheet is told at its place") {
+TEST_CASE("what is wrong with a sheet is reported at its place") {
   CHECK(sheet_with("[8, 8]", "[7, 8]") ==
         "assets/mouse.sheet.toml:1:9: error: frames of 7 pixels wide (margin 0, spacing 0) do not fill "
         "\"mouse\", which is 32 wide; or allow = { uneven-frames = \"why\" } under [check]");
@@ -173,7 +173,7 @@ TEST_CASE("UTF-8 is taken letter by letter, and broken bytes never stall it") {
   }
 }
 
-TEST_CASE("what is wrong with a tileset is told at its place") {
+TEST_CASE("what is wrong with a tileset is reported at its place") {
   CHECK(tileset_with("[1, 0]", "[2, 0]") ==
         "assets/soil.tileset.toml:8:8: error: tile \"grass\" is at column 2, row 0, but the picture has 2 "
         "columns and 1 rows; they are counted from 0");
@@ -222,7 +222,7 @@ TEST_CASE("a level edited to use a sheet that was loaded later follows that shee
   }
 }
 
-TEST_CASE("what is wrong with a level is told at its place") {
+TEST_CASE("what is wrong with a level is reported at its place") {
   CHECK(level_with("\"...,......\"", "\"...,.....\"") ==
         "levels/patch.level.toml:9:3: error: this row has 9 letters, but the first has 10");
   CHECK(level_with("\"...,......\"", "\"...;......\"") ==

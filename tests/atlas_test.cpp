@@ -198,7 +198,7 @@ TEST_CASE("the header holds every name, and refuses two that would be one") {
   CHECK(clash.output == "error: \"a-b\" and \"a_b\" would both be \"a_b\" in C++; rename one of them\n");
 }
 
-TEST_CASE("what cannot be packed is told, and nothing is written") {
+TEST_CASE("what cannot be packed is reported, and nothing is written") {
   TempFolder folder;
   const auto packing = [&](const std::string& more = {}) {
     return vole_in(folder, "atlas in -o out " + more);

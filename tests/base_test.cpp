@@ -255,7 +255,7 @@ TEST_CASE("what is described once is written, read back and hashed alike") {
   }
 }
 
-TEST_CASE("what is wrong in a file is told at its place with what was meant") {
+TEST_CASE("what is wrong in a file is reported at its place with what was meant") {
   CHECK(problems_in("whole = 3\nnunber = 4\n") ==
         "f.toml:2:1: error: unknown key \"nunber\"; did you mean \"number\"?\n");
   CHECK(problems_in("whole = \"3\"") ==

@@ -27,7 +27,7 @@ void write_half_empty(const TempFolder& folder, const std::string& file) {
 
 }  // namespace
 
-TEST_CASE("a tidy game passes, and a file that nobody uses is told") {
+TEST_CASE("a tidy game passes, and an unused file is reported") {
   TempFolder folder;
   write_tidy_game(folder);
   const Ran tidy = vole_in(folder, "check");
@@ -40,7 +40,7 @@ TEST_CASE("a tidy game passes, and a file that nobody uses is told") {
   CHECK(ran.code == 1);
   CHECK(
       has(ran.output,
-          "./assets/old.png: warning: nobody uses this file: no kind, level or code names it [unused-file]"));
+          "./assets/old.png: warning: this file is not used: no kind, level or code names it [unused-file]"));
   CHECK(has(ran.output, "./assets/notes.txt: warning"));
   CHECK(has(ran.output, "./levels/spare.level.toml: warning"));
   CHECK(has(ran.output, "3 problems"));
@@ -53,7 +53,7 @@ TEST_CASE("a tidy game passes, and a file that nobody uses is told") {
   CHECK(has(vole_in(folder, "check").output, "old.png"));
 }
 
-TEST_CASE("frames that show nothing are told, but not the blanks of a font") {
+TEST_CASE("frames that show nothing are reported, but not the blanks of a font") {
   TempFolder folder;
   write_tidy_game(folder);
   write_half_empty(folder, "assets/flash.png");
@@ -67,7 +67,7 @@ TEST_CASE("frames that show nothing are told, but not the blanks of a font") {
   CHECK(font.code == 0);
 }
 
-TEST_CASE("names that hide others or differ by letter case only are told") {
+TEST_CASE("names that hide others or differ by letter case only are reported") {
   TempFolder folder;
   write_tidy_game(folder);
   folder.write("assets/soil.sheet.toml", "picture = \"mouse.png\"\n");
@@ -83,7 +83,7 @@ TEST_CASE("names that hide others or differ by letter case only are told") {
   CHECK(has(vole_in(folder, "check").output, "and letter case counts"));
 }
 
-TEST_CASE("loops that end as they begin, rules that never win and clips that nobody plays are told") {
+TEST_CASE("loops that end as they begin, rules that never win and clips that nothing plays are reported") {
   TempFolder folder;
   write_tidy_game(folder);
   folder.write("assets/mouse.sheet.toml",
@@ -101,7 +101,7 @@ TEST_CASE("loops that end as they begin, rules that never win and clips that nob
 }
 
 TEST_CASE(
-    "facts that nobody sets are told, with what was meant, but not those that a body or the code sets") {
+    "facts that nothing sets are reported, with what was meant, but not those that a body or the code sets") {
   TempFolder folder;
   write_tidy_game(folder);
   folder.write(
@@ -111,16 +111,16 @@ TEST_CASE(
   const Ran ran = vole_in(folder, "check");
   CAPTURE(ran.output);
   CHECK(has(ran.output,
-            "./assets/mouse.sheet.toml:5:8: warning: nobody sets the fact \"groundd\" that this rule asks "
+            "./assets/mouse.sheet.toml:5:8: warning: nothing sets the fact \"groundd\" that this rule asks "
             "for; did you "
             "mean \"grounded\"? [unset-fact]"));
-  CHECK(has(ran.output, "mouse.sheet.toml:8:8: warning: nobody sets the fact \"tired\""));
+  CHECK(has(ran.output, "mouse.sheet.toml:8:8: warning: nothing sets the fact \"tired\""));
   CHECK(has(ran.output, "2 problems"));
   append(folder, "src/main.cpp", "// set_fact(\"tired\", 1)");
   CHECK(has(vole_in(folder, "check").output, "1 problem"));
 }
 
-TEST_CASE("a rule that can never win is told with the reason, and no other") {
+TEST_CASE("a rule that can never win is reported with the reason, and no other") {
   TempFolder folder;
   write_tidy_game(folder);
   const auto told = [&](const std::vector<std::string>& rules) {
@@ -153,7 +153,7 @@ TEST_CASE("a rule that can never win is told with the reason, and no other") {
   CHECK(told(many) == above);
 }
 
-TEST_CASE("frames that jump on their pivot are told, but not a bird's wings or a step") {
+TEST_CASE("frames that jump on their pivot are reported, but not a bird's wings or a step") {
   TempFolder folder;
   write_tidy_game(folder);
   // Four frames of 16 x 16, in which a box of 8 x 8 has its left top at these spots.
@@ -204,7 +204,7 @@ TEST_CASE("sets are played by rules and kinds, and tracks change fields that the
   CHECK(has(vole_in(folder, "check").output, "no clip or set \"ran\" in \"mouse\"; did you mean \"run\"?"));
 }
 
-TEST_CASE("what goes beyond the project's own limits is told") {
+TEST_CASE("what goes beyond the project's own limits is reported") {
   TempFolder folder;
   write_tidy_game(folder);
   append(folder, "game.toml",
@@ -252,7 +252,7 @@ TEST_CASE("a rule that is not there and one without a reason are errors themselv
   const Ran ran = vole_in(folder, "check");
   CHECK(ran.code == 1);
   CHECK(has(ran.output, "game.toml:6:11: error: no rule \"unused-fle\"; did you mean \"unused-file\"?"));
-  CHECK(has(ran.output, "game.toml:8:15: error: why \"unused-file\" is allowed is missing"));
+  CHECK(has(ran.output, "game.toml:8:15: error: the reason why \"unused-file\" is allowed is missing"));
   CHECK(has(ran.output, "no file \"assets/none.png\""));
 }
 

@@ -63,7 +63,7 @@ TEST_CASE("a clip is written by list, range or row, forward, back, and both") {
   CHECK(frames_of("frames = [5, 6]\norder = \"back and forth\"") == Frames{5, 6});
 }
 
-TEST_CASE("what is wrong with a clip is told at its place") {
+TEST_CASE("what is wrong with a clip is reported at its place") {
   CHECK(has(wrong_clip("fps = 3"), "a.sheet.toml:2:8: error: clip \"c\" has no frames"));
   CHECK(
       has(wrong_clip("frames = [0]\nrow = 1"), "a clip has \"frames\", or else \"row\", \"range\" or both"));
@@ -175,7 +175,7 @@ TEST_CASE("a clip can be paused, taken up, slowed down, sped up and moved") {
   CHECK(playhead.frame(60) == 0);
 }
 
-TEST_CASE("each event is told once, in order, whatever the rate and speed: against tiny steps") {
+TEST_CASE("each event is reported once, in order, whatever the rate and speed: against tiny steps") {
   vole::Random chance(44);
   for (int round = 0; round < 400; ++round) {
     Clip clip = made({0, 1, 2, 3}, whole(chance, 500, 90'000), chance.chance(0.6f));

@@ -175,7 +175,7 @@ TEST_CASE("a timer may come sooner or later by chance, and then the same in each
   CHECK(most > 39);
 }
 
-TEST_CASE("what is told while names are told waits, so that two that tell each other do not hang") {
+TEST_CASE("what is told while names are told waits, so that two that tell each other come to an end") {
   Small small;
   int pings = 0;
   small.say([&](vole::Cues& cues) {
@@ -255,7 +255,7 @@ TEST_CASE("a game's own step comes after the one it names, and stands still with
         "error: no step \"moovers\" in a tick; did you mean \"movers\"?");
 }
 
-TEST_CASE("what a scene hands over is what the next expects, or is told with both names") {
+TEST_CASE("what a scene hands over is what the next expects, or is refused with both names") {
   STATIC_REQUIRE(LeavesWith<Shop, Coin>);
   STATIC_REQUIRE_FALSE(LeavesWith<Shop, Note>);
   STATIC_REQUIRE_FALSE(LeavesWith<Street, Coin>);

@@ -109,7 +109,7 @@ TEST_CASE("two pads are two pads: neither lets go of what the other holds") {
   gather.release(9);
 }
 
-TEST_CASE("after everything was let go, what is still down must be pressed anew") {
+TEST_CASE("after everything was let go, what is still down must be pressed again") {
   const vole::Controls controls = small_controls();
   vole::InputGather gather(controls);
   gather.add({control("key Space"), 1});
@@ -135,7 +135,7 @@ TEST_CASE("every control has a name that is found again") {
   }
 }
 
-TEST_CASE("what is wrong with controls is told at its place") {
+TEST_CASE("what is wrong with controls is reported at its place") {
   TempFolder folder;
   folder.write(
       "controls.toml",
@@ -221,7 +221,7 @@ TEST_CASE("any input is recorded and given back tick for tick, whatever its name
   }
 }
 
-TEST_CASE("what is wrong with a recording is told at its place") {
+TEST_CASE("what is wrong with a recording is reported at its place") {
   TempFolder folder;
   const auto with_line = [&](const std::string& line) {
     folder.write("a.run",

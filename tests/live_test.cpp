@@ -1,27 +1,9 @@
 // A session with a window nobody sees: runs recorded while scenes load, scenes that throw, settings that change.
-#include "support.hpp"
-#include "vole/app/session.hpp"
+#include "test_window.hpp"
 
 namespace {
 
 using vole::Stage;
-
-class FakeWindow : public vole::HeadlessHost {
- public:
-  FakeWindow() : HeadlessHost(60) {}
-  bool shows() const override { return true; }
-  bool closing() const override { return closes; }
-  void gather(vole::InputGather& gather) override {
-    for (const auto& event : events) gather.add(event);
-    events.clear();
-  }
-  void press(const char* key, bool down = true) {
-    events.push_back({*vole::find_control(key), down ? 1.0f : 0.0f});
-  }
-
-  std::vector<vole::ControlEvent> events;
-  bool closes = false;
-};
 
 // Goes to and fro at a checkpoint's tick.
 class Hall : public vole::Scene {
@@ -69,15 +51,8 @@ class Twice : public vole::Scene {
 template <class V>
 void describe(V&, Twice&) {}
 
-struct Live {
-  TempFolder folder;
-  vole::Game game{"game.toml"};
-  vole::Options options;
-  FakeWindow window;
-  std::unique_ptr<vole::Session> session;
-
+struct Live : TestSession {
   explicit Live(const std::string& first = "hall") {
-    write_small_game(folder);
     // The yard waits for a group to load, which takes a step at least.
     std::string sheets;
     for (int i = 0; i < 12; ++i) {
@@ -92,12 +67,6 @@ struct Live {
     Hall::wish.clear();
     Hall::leaves_at = 0;
   }
-  vole::Session& start(vole::Host& host) {
-    session =
-        std::make_unique<vole::Session>(game, vole::read_project(folder.path("game.toml")), options, host);
-    return *session;
-  }
-  vole::Session& start() { return start(window); }
   // Replays the recording without a window; the exit code.
   int replay() {
     vole::HeadlessHost headless(60);
@@ -109,7 +78,6 @@ struct Live {
     }
     return session->finish();
   }
-  std::string text(const std::string& file) const { return vole::read_text(folder.path(file), 1 << 20); }
 };
 
 }  // namespace
@@ -141,7 +109,7 @@ TEST_CASE("a window that is closed while a scene loads leaves a recording that c
   for (int i = 0; i < 1000 && !live.session->loading(); ++i) live.session->step();
   REQUIRE(live.session->loading());
   CHECK(live.session->ticks() == 20);
-  live.window.closes = true;
+  live.host.closes = true;
   CHECK_FALSE(live.session->step());
   CHECK(live.session->finish() == 0);
   CHECK(live.replay() == 0);
@@ -179,7 +147,7 @@ TEST_CASE("whatever a scene throws is shown, with scene and tick, and the game g
 TEST_CASE("controls may change while a scene still looks at its input") {
   Live live;
   live.start();
-  live.window.press("key Space");
+  live.host.press("key Space");
   live.session->step();
   for (int round = 0; round < 20; ++round) {
     // Fewer, more and other names than the input of the last tick has.
@@ -194,7 +162,7 @@ TEST_CASE("controls may change while a scene still looks at its input") {
     live.session->step();
     CHECK_FALSE(Hall::asked);
   }
-  live.window.press("key Space");
+  live.host.press("key Space");
   live.session->step();
   Hall::wish = "ask";
   live.session->step();
@@ -228,7 +196,7 @@ TEST_CASE(
     vole::HeadlessHost headless(60);
     live.options.record = live.folder.path("a.run");
     live.options.seed = seed;
-    live.start(shown ? static_cast<vole::Host&>(live.window) : headless);
+    live.start(shown ? static_cast<vole::Host&>(live.host) : headless);
     live.session->tick();
     live.session->finish();
     return vole::read_recording(live.folder.path("a.run")).seed;

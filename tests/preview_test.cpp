@@ -204,7 +204,7 @@ TEST_CASE("a strip and a baseline show every frame of the clip, a diagram what e
             "1 assets/mouse.sheet.toml: error: has no clips to show"));
 }
 
-TEST_CASE("a preview that watches draws anew on a change, and keeps the last good picture") {
+TEST_CASE("a preview that watches draws again on a change, and keeps the last good picture") {
   TempFolder folder;
   write_colours(folder, "[clips.a]\nframes = [0]\n");
   const std::string tool = as_word(variable("VOLE_TOOL"));

@@ -5,8 +5,7 @@
 #include <fstream>
 #include <thread>
 
-#include "support.hpp"
-#include "vole/app/session.hpp"
+#include "test_window.hpp"
 
 namespace {
 
@@ -16,18 +15,6 @@ using namespace std::chrono_literals;
 
 // The rim of the card that stands in for a missing picture.
 constexpr Colour loud{0xb3, 0x48, 0x5a, 0xff};
-
-// A window that nobody sees: a picture every tenth of a second of the game's time.
-class FakeWindow : public vole::HeadlessHost {
- public:
-  FakeWindow() : HeadlessHost(60) {}
-  bool shows() const override { return true; }
-  void present(const vole::Image& canvas) override { shown = canvas; }
-  void tell(const std::string& line) override { told = line; }
-
-  vole::Image shown;
-  std::string told;
-};
 
 class Patch : public vole::Scene {
  public:
@@ -53,24 +40,16 @@ class Yard : public vole::Scene {
 template <class V>
 void describe(V&, Yard&) {}
 
-struct Window {
-  TempFolder folder;
-  vole::Game game{"game.toml"};
-  vole::Options options;
-  FakeWindow host;
-  std::unique_ptr<vole::Session> session;
-
+struct Window : TestSession {
   Window() {
-    write_small_game(folder);
-    folder.write("kinds.toml", vole::read_text(folder.path("kinds.toml"), 1 << 20) +
-                                   "\n[ghost]\nsprite = { sheet = \"ghost\", clip = \"haunt\" }\n");
+    folder.write("kinds.toml",
+                 text("kinds.toml") + "\n[ghost]\nsprite = { sheet = \"ghost\", clip = \"haunt\" }\n");
     game.scene<Patch>("patch").scene<Yard>("yard");
     Patch::wish.clear();
     Patch::shows_sheet.clear();
   }
   void start() {
-    session =
-        std::make_unique<vole::Session>(game, vole::read_project(folder.path("game.toml")), options, host);
+    TestSession::start();
     step();
   }
   void step() { session->step(); }
@@ -92,9 +71,9 @@ struct Window {
     return false;
   }
   void change(const std::string& file, const std::string& what, const std::string& by) const {
-    std::string text = vole::read_text(folder.path(file), 1 << 20);
-    REQUIRE(text.find(what) != std::string::npos);
-    folder.write(file, text.replace(text.find(what), what.size(), by));
+    std::string changed = text(file);
+    REQUIRE(changed.find(what) != std::string::npos);
+    folder.write(file, changed.replace(changed.find(what), what.size(), by));
   }
 };
 
@@ -103,7 +82,7 @@ const Colour blue{0x2f, 0x6b, 0x7e, 0xff};
 
 }  // namespace
 
-TEST_CASE("a watch tells of every way in which a file can change, and of nothing else") {
+TEST_CASE("a watch notices every way in which a file can change, and nothing else") {
   const auto check = [](auto&& make) {
     TempFolder folder;
     folder.write("assets/deep/a.txt", "1");
@@ -190,7 +169,8 @@ TEST_CASE("a changed picture is on the screen at once, and a sheet file that com
   CHECK(window.soon([&] { return wide() == 16; }));
 }
 
-TEST_CASE("a broken file is told on the screen, the last good one stays, and the next good one heals it") {
+TEST_CASE(
+    "a broken file is reported on the screen, the last good one stays, and the next good one replaces it") {
   Window window;
   window.start();
   for (const char* file : {"assets/mouse.sheet.toml", "assets/soil.tileset.toml", "levels/patch.level.toml",
@@ -239,7 +219,7 @@ TEST_CASE("a scene's own mistake is shown and the game goes on") {
   CHECK(window.session->scene_name() == "yard");
 }
 
-TEST_CASE("a level that changes keeps what still stands in it") {
+TEST_CASE("a level that changes keeps what is still in it") {
   Window window;
   window.start();
   const vole::Stage& stage = window.session->stage();
@@ -297,7 +277,7 @@ TEST_CASE("groups are loaded ahead in steps, with a bar, and given up when no sc
   CHECK(vole::wanted_by_scene(project.assets, "nowhere", other).empty());
 }
 
-TEST_CASE("groups that contain themselves and names that are not there are told at their places") {
+TEST_CASE("groups that contain themselves and names that are not there are reported at their places") {
   TempFolder folder;
   write_small_game(folder);
   folder.write("game.toml",

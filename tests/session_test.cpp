@@ -144,7 +144,7 @@ TEST_CASE("all chance comes from the seed") {
   CHECK(end_of(1, 50) != end_of(1, 51));
 }
 
-TEST_CASE("a recorded run is repeated, and any change of it is found out") {
+TEST_CASE("a recorded run is repeated, and any change of it is noticed") {
   SmallRun small("first");
   const std::string file = small.folder.path("a.run");
   REQUIRE(small.main({"--headless", "--ticks", "700", "--record", file}) == 0);

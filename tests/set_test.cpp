@@ -239,7 +239,7 @@ TEST_CASE("things that turn this way and that allocate nothing") {
   CHECK(allocations_so_far() - before == 200 * by_drawing);
 }
 
-TEST_CASE("what is wrong with a set is told at its place") {
+TEST_CASE("what is wrong with a set is reported at its place") {
   Walker walker;
   CHECK(
       has(walker.wrong("ways = 4\nrows = { right = 0, don = 1 }"),

@@ -133,7 +133,7 @@ TEST_CASE("points lie where the sheet says, and elsewhere on the frames it names
         "error: no point \"pw\" in \"a\"; did you mean \"paw\"?");
 }
 
-TEST_CASE("what is wrong with the sources of a sheet is told at its place") {
+TEST_CASE("what is wrong with the sources of a sheet is reported at its place") {
   TempFolder folder;
   folder.write_picture("assets/a.png", {16, 16});
   folder.write("assets/empty/readme.txt", "");
@@ -161,7 +161,7 @@ TEST_CASE("what is wrong with the sources of a sheet is told at its place") {
   CHECK(has(wrong(folder, "clips = { a = { frames = [0], fps = inf } }\n"), "a finite number wanted"));
 }
 
-TEST_CASE("a hundred thousand frames are told of at once and not made") {
+TEST_CASE("a hundred thousand frames are reported at once and not made") {
   TempFolder folder;
   folder.write_picture("assets/a.png", {400, 400});
   CHECK(has(wrong(folder, "frame = { size = [1, 1] }\n"), "400 x 400 frames are more than the 65536"));
@@ -220,7 +220,7 @@ TEST_CASE("a thousand mixed rectangles fill at least nine tenths of their page")
   }
 }
 
-TEST_CASE("a broken atlas is told of, and what it holds is found by name beside loose files") {
+TEST_CASE("a broken atlas is reported, and what it holds is found by name beside loose files") {
   TempFolder folder;
   folder.write_picture("assets/pack-1.png", {16, 16}, {10, 20, 30, 255});
   folder.write(

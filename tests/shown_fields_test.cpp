@@ -175,7 +175,7 @@ TEST_CASE("a steady frame with tracks on fields allocates nothing") {
   CHECK(allocations_so_far() == before);
 }
 
-TEST_CASE("a track on a field that is none is told at its place when a thing shows the sheet") {
+TEST_CASE("a track on a field that is none is reported at its place when a thing shows the sheet") {
   const auto wrong = [](const std::string& field, const std::string& value) {
     Lit lit("[tracks.t.fields]\n\"" + field + "\" = [{ at = 1, value = " + value + " }]\n");
     return error_of([&] { lit.spawn(); }, lit.folder);

@@ -211,7 +211,7 @@ TEST_CASE("items that share layer, picture and blend are one run, and are counte
   CHECK(list.runs()[3].count == 2);
 }
 
-TEST_CASE("a lantern hangs from the paw: flipped, turned, scaled and frame by frame") {
+TEST_CASE("a lantern is attached to the paw: flipped, turned, scaled and frame by frame") {
   Small small;
   vole::Stage& stage = *small.stage;
   const Entity mouse = stage.spawn("mouse", {20, 20});
@@ -262,14 +262,14 @@ TEST_CASE("what is carried leaves with its carrier, and what was hung by hand st
   CHECK_FALSE(stage.entities.has<vole::Attached>(spare));
 }
 
-TEST_CASE("rings of things that hang from each other are refused, and wrong points are named") {
+TEST_CASE("rings of things attached to each other are refused, and wrong points are named") {
   Small small;
   vole::Stage& stage = *small.stage;
   const auto said = [&](const auto& work) { return error_of(work, small.folder); };
   const Entity a = stage.spawn("lantern", {0, 0}), b = stage.spawn("lantern", {0, 0});
   stage.attach(a, b, "flame");
-  CHECK(said([&] { stage.attach(b, a, "flame"); }) == "error: two things cannot hang from each other");
-  CHECK(said([&] { stage.attach(a, a, "flame"); }) == "error: two things cannot hang from each other");
+  CHECK(said([&] { stage.attach(b, a, "flame"); }) == "error: two things cannot be attached to each other");
+  CHECK(said([&] { stage.attach(a, a, "flame"); }) == "error: two things cannot be attached to each other");
   CHECK(said([&] {
           stage.attach(b, stage.spawn("crumb", {0, 0}), "flame");
         }).find("without a sprite") != std::string::npos);
@@ -283,7 +283,7 @@ TEST_CASE("rings of things that hang from each other are refused, and wrong poin
   CHECK(stage.count("fool") == 0);
 }
 
-TEST_CASE("who stands lower is drawn over who stands higher, where a layer says so") {
+TEST_CASE("lower feet are drawn over higher ones, where a layer says so") {
   Small small;
   std::string level = vole::read_text(small.folder.path("levels/patch.level.toml"), 1 << 20);
   level.replace(level.find("name = \"things\""), 15, "name = \"things\"\norder = \"feet\"");
@@ -325,7 +325,7 @@ concept Plays = requires(Look look, Clip clip) {
   look.play(clip);
 };
 
-TEST_CASE("a clip of another sheet does not compile, or is told at once") {
+TEST_CASE("a clip of another sheet does not compile, or is reported at once") {
   STATIC_REQUIRE(Plays<vole::SpriteOf<names::mouse>, vole::ClipName<names::mouse>>);
   STATIC_REQUIRE_FALSE(Plays<vole::SpriteOf<names::mouse>, vole::ClipName<names::lantern>>);
   Small small;

@@ -300,7 +300,7 @@ TEST_CASE("a level's places come to life by kind, with their own values over it"
   CHECK(sizes == std::vector<Vec2>{{6, 6}, {4, 4}, {2, 3}});
 }
 
-TEST_CASE("what a kind or place gets wrong is told all at once") {
+TEST_CASE("what a kind or place gets wrong is reported all at once") {
   Small small;
   small.folder.write("kinds.toml",
                      "[mouse]\nsprite = { sheet = \"mose\" }\nbody = { size = [0, 6] }\nbdy = "
@@ -321,7 +321,7 @@ TEST_CASE("what a kind or place gets wrong is told all at once") {
             .find("did you mean \"crumb\"?") != std::string::npos);
 }
 
-TEST_CASE("two kinds that meet are told of once, until they part") {
+TEST_CASE("a cue is called once for two kinds that meet, until they part") {
   Small small;
   small.stage.load_level("patch");
   int met = 0;
@@ -342,7 +342,7 @@ TEST_CASE("two kinds that meet are told of once, until they part") {
   CHECK(met == 2);
 }
 
-TEST_CASE("what is removed meets nobody and is gone after the tick") {
+TEST_CASE("what is removed has no meetings and is gone after the tick") {
   Small small;
   small.stage.load_level("patch");
   const Entity crumb = small.stage.first("crumb");

@@ -79,7 +79,7 @@ TEST_CASE("a name for a new game may be anything that makes a folder") {
         std::string::npos);
 }
 
-TEST_CASE("check tells all that is wrong in one pass, each at its place") {
+TEST_CASE("check reports everything that is wrong in one pass, each at its place") {
   TempFolder folder;
   write_small_game(folder);
   CHECK(vole_in(folder, "check").code == 0);
@@ -263,7 +263,7 @@ TEST_CASE("the same seed and inputs give the same state in every process") {
   CHECK(closing_line("--headless --ticks 200 --seed 4 --shot a.png@100 --xray") == first);
 }
 
-TEST_CASE("an unreadable folder is told of") {
+TEST_CASE("an unreadable folder is reported") {
   TempFolder folder;
   write_small_game(folder);
   // Root reads everything, so root steps down to nobody for this.

@@ -139,7 +139,7 @@ TEST_CASE("a track leaves nothing behind, whenever it is stopped, changed or lef
         "error: no track \"bib\" in \"mouse\"; did you mean \"bob\"?");
 }
 
-TEST_CASE("what hangs from a thing moves with its tracks, and is where it was when they end") {
+TEST_CASE("what is attached to a thing moves with its tracks, and is where it was when they end") {
   Small small;
   const Entity crumb = small.stage->spawn("crumb", {0, 0});
   small.stage->attach(crumb, small.mouse, "hand");
@@ -169,7 +169,7 @@ TEST_CASE("tracks survive a new version of their sheet, and go with the name whe
   CHECK(small.sprite().track_pose(60).offset == Vec2{0, 0});
 }
 
-TEST_CASE("what is wrong with a track is told at its place") {
+TEST_CASE("what is wrong with a track is reported at its place") {
   const auto wrong = [](const std::string& lines) {
     TempFolder folder;
     folder.write_picture("assets/a.png", {4, 4});
@@ -192,7 +192,7 @@ TEST_CASE("what is wrong with a track is told at its place") {
             "1:41: error: no track \"bob\""));
 }
 
-TEST_CASE("a tween brings a field to each value in its time, then tells a name once") {
+TEST_CASE("a tween takes a field to each value in its time, then tells a name once") {
   Small small;
   auto& sprite = small.sprite();
   int called = 0;

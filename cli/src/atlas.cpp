@@ -175,7 +175,7 @@ void write_atlas(Catalog& catalog, const AtlasOptions& options) {
              pages.used() * 100);
 }
 
-// Left as it is when nothing changes, so that nothing is compiled anew for it.
+// Left as it is when nothing changes, so that nothing is recompiled for it.
 void write_header(Catalog& catalog, const std::string& path) {
   const std::string header = names_header(names_of_game(catalog));
   constexpr std::size_t most_bytes = 64u << 20;

@@ -31,7 +31,7 @@ class Checker {
   explicit Checker(const std::string& root) : root_(root), catalog_(root) {}
 
   void check_all() {
-    vole::list_files(root_);  // tells of a folder that cannot be read
+    vole::list_files(root_);  // throws for a folder that cannot be read
     attempt([this] { check_project(); });
     attempt([this] { check_controls(); });
     check_assets<vole::Picture>();
@@ -126,7 +126,7 @@ class Checker {
     for (const auto& scene : project_.assets.scenes)
       attempt([&] { vole::wanted_by_scene(project_.assets, scene.name, catalog_); });
     vole::AssetGroups every = project_.assets;
-    // A scene that needs every group brings them all to light.
+    // A scene that needs every group, so that all of them are checked.
     every.scenes.push_back({"", {}, {}});
     for (const auto& group : every.groups) every.scenes.back().value.push_back({group.name, group.where});
     for (const vole::WantedAsset& wanted : vole::wanted_by_scene(every, "", catalog_))
@@ -158,7 +158,7 @@ class Checker {
     }
   }
 
-  // A kinds file that could not be read makes every kind unknown; that is told once, not at every place.
+  // A kinds file that could not be read makes every kind unknown; that is reported once, not at every place.
   bool kinds_known() const {
     return !kinds_.files.empty() || !vole::file_exists(vole::join_path(root_, "kinds.toml"));
   }

@@ -41,7 +41,7 @@ void add_pictures_of(Catalog& catalog, bool own_name_too, std::set<std::string>&
         if (inside.starts_with(start) && inside.find('/', start.size()) == std::string::npos)
           pictures.insert(inside);
     } catch (const vole::Error&) {
-      // `vole check` tells what is wrong with it.
+      // `vole check` reports what is wrong with it.
     }
   }
 }

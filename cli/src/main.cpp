@@ -30,7 +30,7 @@ int run(int argc, char** argv) {
 
   CheckOptions check_options;
   CLI::App* const check_command =
-      app.add_subcommand("check", "Read every file of a game and tell all that is wrong");
+      app.add_subcommand("check", "Read every file of a game and report everything that is wrong");
   check_command->add_option("DIR", check_options.folder, "The game's folder; here when left out");
   check_command->add_flag("--json", check_options.json, "Print what was found as JSON");
   check_command->callback([&] { code = check(check_options); });

@@ -44,7 +44,7 @@ std::string title_from(const std::string& id) {
   return title;
 }
 
-// The title stands between quotes in TOML and after // in C++.
+// The title is put between quotes in TOML and after // in C++.
 void check_title(const std::string& title) {
   const bool plain = std::none_of(title.begin(), title.end(), [](char c) {
     return c == '"' || c == '\\' || static_cast<unsigned char>(c) < 0x20;

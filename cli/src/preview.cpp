@@ -107,7 +107,7 @@ void preview_tileset(const vole::Tileset& tileset, const std::string& output) {
   tiles_page.save(output);
 }
 
-// What stands at a place, as it comes to life.
+// The thing at a place, as it is when it is spawned.
 void draw_thing(DrawList& list, LayerId layer, const vole::KindCompiler& compiler,
                 const vole::LevelPlace& place) {
   vole::Node thing = compiler.kinds.kind(place.kind, place.where);
@@ -234,7 +234,7 @@ void preview_once(const std::string& root, const PreviewOptions& options) {
   preview_font(*catalog.get<vole::Font>(name), options.output);
 }
 
-// Draws anew whenever a file of the game changes; what is wrong is told, and the last good picture stays.
+// Draws again whenever a file of the game changes; what is wrong is reported, and the last good picture stays.
 [[noreturn]] void preview_for_ever(const std::string& root, const PreviewOptions& options) {
   const auto watch =
       vole::watch_files({{vole::join_path(root, "assets"), vole::join_path(root, "levels")}, {root}});
@@ -255,7 +255,7 @@ void preview_once(const std::string& root, const PreviewOptions& options) {
 
 int preview(const PreviewOptions& options) {
   vole::read_bytes(options.file,
-                   std::size_t{1} << 30);  // tells of a missing file, with its neighbours' names
+                   std::size_t{1} << 30);  // reports a missing file, with the nearest name
   const bool moving = options.output.ends_with(".gif");
   if (!moving && !options.output.ends_with(".png"))
     throw vole::Error(vole::FilePosition::whole_file(options.output),

@@ -76,7 +76,7 @@ class Motion {
  private:
   static constexpr int caption = 44;
 
-  // Tracks may carry a frame out of its place.
+  // Tracks may move a frame away from its place.
   void make_room(const vole::Clip& clip) {
     const auto both_sides = [](float away) {
       constexpr float most = 64;
@@ -129,7 +129,7 @@ class Motion {
     return moments;
   }
 
-  // When the frames of a clip that begins at `start` give way to each other.
+  // When the frames of a clip that begins at `start` change.
   void add_changes(const vole::Clip& clip, Microseconds start, std::set<Microseconds>& changes) const {
     const Microseconds pass = microseconds(clip, clip.length());
     for (int time = 0; time < (clip.loop ? 1 : clip.times); ++time)

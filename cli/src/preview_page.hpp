@@ -83,7 +83,7 @@ Colour point_mark(std::size_t index);
 // A frame with its pivot and points.
 void draw_frame(Page& page, const vole::Sheet& sheet, int index, IVec2 at, int scale,
                 const vole::Clip* clip = nullptr);
-// What the coloured crosses stand for.
+// What the coloured crosses mean.
 void draw_key(Page& page, const vole::Sheet& sheet, IVec2 at);
 // "run (12 fps, 3 times)"
 std::string clip_line(const vole::Clip& clip);

@@ -17,7 +17,7 @@ std::string headline(const vole::Sheet& sheet) {
   return line;
 }
 
-// A note that stands where more could not be shown.
+// A note in place of what could not be shown.
 void note_more(Page& page, std::size_t count) {
   if (count > 0) page.text({margin, page_size.y - 24}, fmt::format("and {} more", count), mark);
 }
@@ -72,7 +72,7 @@ std::size_t count_frames(const std::vector<const vole::Clip*>& clips) {
   return count;
 }
 
-// What stands under a frame in a strip, and above each strip.
+// The text under a frame in a strip, and above each strip.
 constexpr IVec2 strip_extra{20, 66};
 constexpr int strip_heading = 30;
 
@@ -176,7 +176,7 @@ void preview_baseline(const vole::Sheet& sheet, const std::vector<const vole::Cl
     for (std::size_t i = 0; i < clip->frames.size() && shown < most_shown; ++i, ++shown) {
       const IVec2 at = flow.next();
       const vole::Frame frame = sheet.posed(clip->frames[i], clip);
-      // Pivots stand where that of the sheet stands in a frame of full size.
+      // Pivots are where that of the sheet is in a frame of full size.
       const IVec2 pivot = at + sheet.pivot.in(sheet.frame_size) * scale;
       if (at.y != drawn_row) {
         page.fill({{margin, pivot.y}, {page_size.x - 2 * margin, 1}}, mark);

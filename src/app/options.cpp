@@ -15,7 +15,7 @@ Shot parse_shot(const std::string& text) {
   return {text.substr(0, at), std::stoll(tick)};
 }
 
-// A run that nobody watches must come to an end by itself: at the last picture asked for, if nothing else is
+// A run without a window must end by itself: at the last picture asked for, if nothing else is
 // said.
 void end_somewhere(Options& options) {
   if (!options.headless || options.ticks || !options.replay.empty()) return;

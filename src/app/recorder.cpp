@@ -61,7 +61,7 @@ void Replay::check(std::int64_t ticks, std::uint64_t checksum) {
   const auto& points = recording_.checkpoints;
   for (; next_checkpoint_ < points.size() && points[next_checkpoint_].tick <= ticks; ++next_checkpoint_) {
     const Checkpoint& point = points[next_checkpoint_];
-    // The first difference tells where to look; what follows differs because of it.
+    // Only the first difference is reported; what follows differs because of it.
     if (point.tick == ticks && point.checksum != checksum_text(checksum) && differences_.empty())
       differences_.push_back({point.where, Severity::error,
                               fmt::format("at tick {} the state differs from the recording", ticks), ""});

@@ -12,7 +12,7 @@ namespace {
 
 using Clock = std::chrono::steady_clock;
 
-// A play that somebody watches is another one each time; a headless one is the same.
+// A play in a window has a new seed each time; a headless one has always the same.
 std::uint64_t seed_for(const Options& options, const Host& host) {
   if (options.seed) return *options.seed;
   return host.shows() ? std::random_device()() : 0;
@@ -39,11 +39,11 @@ Session::Session(Game game, Project project, Options options, Host& host)
       canvas_(project_.canvas),
       progress_said_(Clock::now()) {
   if (!options_.record.empty() && !replay_) recorder_.emplace(project_, seed_, *files_.controls);
-  // A run that is recorded or repeated must not change under way.
+  // Files must not change during a run that is recorded or replayed.
   if (host_.shows() && !replay_ && !recorder_) files_.watch();
   simulation_.ask_for(project_.first_scene.value, project_.first_scene.where);
   begin_loading();
-  // A wrong name is an error while the game starts, and from here on something to be shown and mended.
+  // A wrong name is an error while the game starts; from here on it is shown and can be mended.
   if (files_.watched()) files_.catalog.use_stand_ins();
   save_shots();
 }
@@ -190,7 +190,7 @@ Report Session::refresh() {
   }
   scene_problems_.clear();
   trouble_.forget();
-  // What the last good version of the files could not begin, the new one may.
+  // A scene that could not begin with the last files may begin with the new ones.
   if (simulation_.half_entered()) survive([this] { simulation_.enter_again(); });
   trouble_.print(refreshed.report.problems());
   show_trouble();

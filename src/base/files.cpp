@@ -129,7 +129,7 @@ std::uint64_t file_stamp(const std::string& path) {
   if (failed) return 0;
   const std::uintmax_t size = fs::file_size(to_path(path), failed);
   const auto ticks = static_cast<std::uint64_t>(written.time_since_epoch().count());
-  return (ticks * 31 + size) | 1;  // never 0, which stands for "no file"
+  return (ticks * 31 + size) | 1;  // never 0, which means "no file"
 }
 
 std::string join_path(std::string_view folder, std::string_view name) {

@@ -83,7 +83,7 @@ struct Hit {
 // Whether one of the cells that `mover` is about to enter is solid, over the cells that `other` spans just
 // then.
 Hit entered(const SolidGrid& grid, const Span& mover, const Span& other, const Moment& when, bool along_x) {
-  // All cells beyond an edge are alike, so one row or column of them stands for the rest.
+  // All cells beyond an edge are alike, so one row or column of them is enough.
   const std::int64_t count = along_x ? grid.cells().y : grid.cells().x;
   const std::int64_t first = std::clamp<std::int64_t>(other.first_cell(when), -1, count);
   const std::int64_t last = std::clamp<std::int64_t>(other.last_cell(when), -1, count);

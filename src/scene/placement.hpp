@@ -1,4 +1,4 @@
-// Where a thing is drawn and how it is turned: its pose, its sprite, the point it hangs from, and tracks.
+// Where a thing is drawn and how it is turned: its pose, its sprite, the point it is attached to, and tracks.
 #pragma once
 
 #include "vole/world/world.hpp"

@@ -53,10 +53,10 @@ Entity Stage::spawn(std::string_view kind, Vec2 at, const Node& over, const File
 void Stage::attach(Entity thing, Entity to, std::string_view point, Vec2 offset) {
   const Sprite* sprite = entities.find<Sprite>(to);
   if (!sprite || !sprite->sheet())
-    throw Error(FilePosition{}, "a thing without a sprite has no points to hang from");
+    throw Error(FilePosition{}, "a thing without a sprite has no points to attach to");
   if (!sprite->sheet()->missing) sprite->sheet()->point(point);
   for (Entity above = to; above;) {
-    if (above == thing) throw Error(FilePosition{}, "two things cannot hang from each other");
+    if (above == thing) throw Error(FilePosition{}, "two things cannot be attached to each other");
     const Attached* next = entities.find<Attached>(above);
     above = next ? next->to : Entity{};
   }
@@ -88,7 +88,7 @@ int Stage::count(std::string_view kind) const {
   return count;
 }
 
-// Before the scene has said its cues, nobody can know; RunningScene asks then for those that wait.
+// Before the scene has said its cues this is not known; RunningScene checks what waits when it has.
 void Stage::expect_cue(std::string_view name) const {
   if (cues_) cues_->expect_name(name);
 }

@@ -7,7 +7,7 @@
 
 namespace vole {
 
-// An event that a clip came to, to be told when all clips have moved on.
+// An event that a clip reached; its cues are called when all clips have moved on.
 struct ClipHappening {
   Entity entity;
   std::string_view event;    // of the clip, which outlives the tick

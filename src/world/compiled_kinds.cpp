@@ -105,7 +105,7 @@ std::shared_ptr<const CompiledKind> KindCompiler::compile(std::string_view name,
     }
     const Sheet* const sheet = kind->sprite ? kind->sprite->sheet() : nullptr;
     if (!kind->sprite)
-      report.error(item.where, "a thing without a sprite has no points to hang from");
+      report.error(item.where, "a thing without a sprite has no points to attach to");
     else if (sheet && !sheet->missing)
       gather(report, [&] { sheet->point(item.name, item.where); });
     gather(report, [&] {

@@ -39,8 +39,8 @@ void Allowances::check_item(const vole::NamedItem<vole::Located<std::string>>& i
     report_.error(item.where, fmt::format("no rule \"{}\"", item.name),
                   vole::did_you_mean(item.name, all_rules));
   if (item.value.value.empty())
-    report_.error(item.value.where, fmt::format("why \"{}\" is allowed is missing", item.name),
-                  "say it for the next one who reads this");
+    report_.error(item.value.where, fmt::format("the reason why \"{}\" is allowed is missing", item.name),
+                  "write it for the next reader");
 }
 
 Allowances::Rules Allowances::read(const std::string& file) {
@@ -59,7 +59,7 @@ Allowances::Rules Allowances::read(const std::string& file) {
       rules.insert(item.name);
     }
   } catch (const vole::Error&) {
-    // Told where the file is loaded.
+    // Reported where the file is loaded.
   }
   return rules;
 }

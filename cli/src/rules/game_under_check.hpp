@@ -42,7 +42,7 @@ struct GameUnderCheck {
     try {
       for (const std::string& file : catalog.files_of(catalog.get<T>(name))) all.insert(relative(file));
     } catch (const vole::Error&) {
-      // Broken, and reported so; whether somebody uses it is not the question now.
+      // Broken, and reported so; whether it is used does not matter then.
     }
   }
 };

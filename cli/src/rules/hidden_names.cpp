@@ -1,4 +1,4 @@
-// hidden-name: an asset that another of the same name is taken for.
+// hidden-name: an asset that cannot be had because another of the same name comes first.
 #include "game_under_check.hpp"
 
 void find_hidden_names(GameUnderCheck& game) {

@@ -1,4 +1,4 @@
-// empty-frame, repeated-frame and jumping-frame: frames that are not what was meant.
+// empty-frame, repeated-frame and jumping-frame: frames that are probably a mistake.
 #include <map>
 
 #include "game_files.hpp"
@@ -73,7 +73,7 @@ vole::IRect shown_part(const vole::Sheet& sheet, int index, const vole::Clip& cl
 }
 
 // A frame that lies elsewhere on its pivot than the one before it, as one that was drawn a row too high.
-// What runs moves its feet a little; what flies or spins is told so by a pivot that is not at its feet.
+// What runs moves its feet a little; what flies or spins has a pivot that is not at its feet.
 void find_jump(GameUnderCheck& game, const vole::Sheet& sheet, const vole::Clip& clip,
                const std::string& file) {
   const std::size_t count = clip.frames.size();

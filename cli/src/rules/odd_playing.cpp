@@ -1,4 +1,4 @@
-// dead-rule, unset-fact and unplayed-clip: what of a sheet's clips and clip rules comes to nothing.
+// dead-rule, unset-fact and unplayed-clip: clips and clip rules that have no effect.
 #include <algorithm>
 
 #include "dead_rules.hpp"
@@ -29,7 +29,7 @@ void find_unset_facts(GameUnderCheck& game, const vole::Sheet& sheet, const std:
     std::vector<std::string> own(names.begin() + 1, names.end());
     const std::string near = vole::nearest_name(fact, own);
     game.add(
-        "unset-fact", file, fmt::format("nobody sets the fact \"{}\" that this rule asks for", fact),
+        "unset-fact", file, fmt::format("nothing sets the fact \"{}\" that this rule asks for", fact),
         near.empty() ? "a game sets one with Sprite::set_fact" : fmt::format("did you mean \"{}\"?", near),
         where);
   }

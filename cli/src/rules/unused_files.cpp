@@ -32,7 +32,7 @@ bool is_broken(GameUnderCheck& game, const std::string& file) {
 }  // namespace
 
 void find_unused_files(GameUnderCheck& game) {
-  if (!game.sources.any()) return;  // without the code nobody can say what it uses
+  if (!game.sources.any()) return;  // without the code it is not known what it uses
   std::set<std::string> used{game.project.icon.value};
   use_mentioned<vole::Level>(game, "level", used);
   use_mentioned<vole::Sheet>(game, "sheet", used);
@@ -48,6 +48,6 @@ void find_unused_files(GameUnderCheck& game) {
   for (const std::string& file : game.files) {
     const bool asset = file.starts_with("assets/") || file.starts_with("levels/");
     if (!asset || used.count(file) != 0 || Sources::is_code(file) || is_broken(game, file)) continue;
-    game.add("unused-file", file, "nobody uses this file: no kind, level or code names it");
+    game.add("unused-file", file, "this file is not used: no kind, level or code names it");
   }
 }

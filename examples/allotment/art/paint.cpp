@@ -24,7 +24,7 @@ using vole::Colour;
 using vole::Image;
 using vole::IVec2;
 
-// Ordered dithering, the 4 x 4 matrix of B. E. Bayer, 1973: where a band gives way to the next.
+// Ordered dithering, the 4 x 4 matrix of B. E. Bayer, 1973: where one band turns into the next.
 bool dithered(int x, int y, float share) {
   constexpr int matrix[4][4] = {{0, 8, 2, 10}, {12, 4, 14, 6}, {3, 11, 1, 9}, {15, 7, 13, 5}};
   return (static_cast<float>(matrix[y & 3][x & 3]) + 0.5f) / 16.0f < share;

@@ -46,7 +46,7 @@ void Beds::cues(vole::Cues& cues) {
   say_welcome(cues);
 }
 
-// The shed opens once for who comes home, and its lodger goes out for the night.
+// The shed opens once when the vole comes home, and its lodger goes out for the night.
 void Beds::say_welcome(vole::Cues& cues) {
   using vole::Entity, vole::Stage;
   const auto shed = names::sheet::shed::name;
@@ -110,7 +110,7 @@ void Beds::tick(vole::Stage& stage) {
   ++hop_;
 }
 
-// Who falls into a ditch begins again at the start, with what was gathered so far.
+// A vole that falls into a ditch begins again at the start, with what it has gathered.
 void Beds::climb_out(vole::Stage& stage) {
   auto& pose = stage.get<vole::Pose>(vole_);
   if (pose.at.y < static_cast<float>(stage.level().size().y) + 32) return;
@@ -119,7 +119,7 @@ void Beds::climb_out(vole::Stage& stage) {
   stage.follow(vole_);
 }
 
-// All else that the vole's clip rules ask for, its body tells by itself.
+// The other facts of the vole's clip rules come from its motion.
 void Beds::tell_facts(vole::Stage& stage) {
   constexpr int hurt_ticks_shown = 40;
   auto& sprite = stage.get<vole::Sprite>(vole_);

@@ -29,6 +29,6 @@ void describe(V& v, Leaf& leaf) {
 }
 
 void fly(vole::Stage& stage);
-// Leaves come down wherever the camera is: who sinks out of sight begins again above it.
+// Leaves come down wherever the camera is: a leaf that sinks out of sight begins again above it.
 void scatter_leaves(vole::Stage& stage);
 void drop_leaves(vole::Stage& stage);

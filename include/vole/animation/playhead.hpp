@@ -32,8 +32,8 @@ class Playhead {
   void tick() {
     tick(60, [](const ClipEvent&) {});
   }
-  // Goes on by one tick and tells each event that is passed, once, in order, however many frames or passes
-  // that is. Told from within may be anything but the playhead itself changed: see Stage for how to do that.
+  // Goes on by one tick and calls `tell` with each event that is passed, once, in order, however many frames or
+  // passes that is. `tell` may change anything except this playhead: see Cues::when_event.
   template <class Tell>
   void tick(int ticks_per_second, Tell&& tell);
   // Plays this version of the clip from where the old one was; for a sheet that was reloaded.
@@ -78,7 +78,7 @@ class Playhead {
   std::int32_t speed_ = normal_speed;
   std::uint32_t starts_ = 0;
   bool paused_ = false;
-  bool began_ = false;  // the events of the first frame have been told
+  bool began_ = false;  // the events of the first frame have been reported
 };
 
 template <class Tell>
@@ -94,7 +94,7 @@ void Playhead::tick(int ticks_per_second, Tell&& tell) {
   const std::int64_t pass_length = clip_->length() * scale;
   const std::int64_t last_pass = clip_->loop ? progress_ / pass_length : clip_->times - 1;
   std::int64_t pass = before < 0 ? 0 : before / pass_length;
-  // What ends a pass exactly now was told; one pass back, so that none is missed where both meet.
+  // One pass back, so that an event at the very end of a pass is not missed.
   for (pass = pass > 0 ? pass - 1 : 0; pass <= last_pass && pass * pass_length <= progress_; ++pass)
     for (const ClipEvent& event : clip_->events) {
       const bool final_end = clip_->loop || pass == last_pass;

@@ -75,7 +75,7 @@ class Preload {
   std::size_t done_ = 0;
 };
 
-// Forgets what the groups name and this scene does not need, if nobody uses it any more.
+// Frees what the groups name and this scene does not need, if nothing uses it any more.
 void drop_unwanted(const AssetGroups& groups, const std::vector<WantedAsset>& wanted, Catalog& catalog);
 
 }  // namespace vole

@@ -1,5 +1,5 @@
 // What a platform must offer a game: time, input, and somewhere to show the canvas. The game is a step that the
-// host calls; nobody owns the thread with a loop of their own, because a browser calls back. For the same reason
+// host calls; no loop of ours owns the thread, because a browser calls back. For the same reason
 // the host owns what it runs: nothing needs to survive on the stack of main().
 #pragma once
 
@@ -41,7 +41,7 @@ class Host {
   virtual std::int64_t elapsed() = 0;
   // Hands over what was pressed since the call before, in order.
   virtual void gather(InputGather& gather) = 0;
-  // False: nobody sees what is drawn, so it need not be.
+  // False: nothing that is drawn is seen, so drawing may be left out.
   virtual bool shows() const = 0;
   virtual void present(const Image& canvas) = 0;
   // Whether the person asked for the end.

@@ -50,7 +50,7 @@ class Simulation {
   // then entered only in part, and no tick must come before enter_again() has done it.
   void enter();
   bool half_entered() const { return half_entered_; }
-  // Begins the scene that is there anew, with the argument it had.
+  // Begins the current scene again, with the argument it had.
   void enter_again();
 
   // One tick, when no change is due. Throws what the scene throws, and std::logic_error before the first scene.

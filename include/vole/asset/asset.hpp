@@ -1,4 +1,4 @@
-// A loaded asset, and how one is loaded. Games only use Asset; who adds a type of asset specialises AssetType.
+// A loaded asset, and how one is loaded. Games only use Asset; to add a type of asset, specialise AssetType.
 //
 //   Asset<Sheet> vole = catalog.get<Sheet>("vole");
 //   vole->clip("run");                                  // always the last good version
@@ -71,13 +71,13 @@ class SlotBase {
   virtual ~SlotBase() = default;
 
  protected:
-  friend class vole::Catalog;  // loads and reloads; nobody else writes
+  friend class vole::Catalog;  // loads and reloads; nothing else writes
   friend class vole::Loading;
   virtual void load(Loading& loading) = 0;
   // Puts a stand-in in place; false when there is none for this type.
   virtual bool use_stand_in() = 0;
   virtual bool loaded() const = 0;
-  // Forgets the value if nobody else holds it.
+  // Frees the value if nothing else uses it.
   virtual void drop() = 0;
   void bring_back();
 

@@ -4,9 +4,9 @@
 //   Asset<Sheet> vole = catalog.get<Sheet>("vole");     // assets/vole.sheet.toml, loaded once and shared
 //   vole->clip("run");
 //
-// An Asset always shows the last good version: refresh() loads changed files anew, reports what is broken,
-// and leaves the old version where the new one cannot be used. A sheet may also lie in an atlas (atlas.hpp);
-// a file of its own goes before one that was packed.
+// An Asset always shows the last good version: refresh() reloads changed files, reports what is broken,
+// and keeps the old version where the new one cannot be used. A sheet may also lie in an atlas (atlas.hpp);
+// a file of its own wins over a packed one.
 #pragma once
 
 #include <functional>
@@ -72,8 +72,8 @@ class Catalog {
     const auto found = by_name_.find(KeyView{AssetType<T>::word, name});
     return found != by_name_.end() && found->second->loaded();
   }
-  // Forgets what nobody uses at the moment, except where `keep(word, name)` says so. What is forgotten is
-  // loaded again when it is asked for or looked at.
+  // Frees what is not in use, except where `keep(word, name)` says so. What was freed is loaded again when it
+  // is asked for or used.
   void drop_unused(const std::function<bool(std::string_view, std::string_view)>& keep);
 
   // From now on an asset that cannot be had is shown by a stand-in, where its type has one, in place of an
@@ -90,7 +90,7 @@ class Catalog {
     return files;
   }
 
-  // Loads anew what has changed on disk since it was loaded. Problems go to the report; the broken asset
+  // Reloads what has changed on disk since it was loaded. Problems go to the report; the broken asset
   // keeps its last good version and is tried again when its files change once more. Returns how many were
   // reloaded.
   int refresh(Report& report);
@@ -142,7 +142,7 @@ class Catalog {
   void load(detail::SlotBase& slot);
   // Loads it again when one of its files has changed; false when none has.
   bool reload(detail::SlotBase& slot);
-  // What stands in for an asset that cannot be had, watched so that it is mended as soon as it can be.
+  // The stand-in for an asset that cannot be had; watched, so that it is replaced as soon as possible.
   detail::SlotBase* stand_in_slot(const TypeInfo& type, std::string_view name, MakeSlot make,
                                   const Error& error);
   detail::SlotBase* keep_slot(const TypeInfo& type, std::unique_ptr<detail::SlotBase> made);
@@ -157,8 +157,8 @@ class Catalog {
   std::string assets_ = "assets";
   bool stand_ins_ = false;
   int stand_ins_made_ = 0;
-  // What lies in assets/ and levels/, listed once and again after a refresh: to look a name up is then no
-  // question to the system. A file that came since is asked for when nothing else is found.
+  // The files in assets/ and levels/, listed once and again after a refresh, so that looking up a name makes no
+  // system call. A file that was added since is looked for when nothing else is found.
   bool is_listed(const std::string& path);
   bool listed_ = false;
   std::set<std::string, std::less<>> listing_;

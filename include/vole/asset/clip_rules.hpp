@@ -1,4 +1,4 @@
-// Which clip to play, decided by what is the case: an ordered list, and the first rule that holds wins. In
+// Which clip to play: an ordered list of rules, of which the first whose conditions are true wins. In
 // NAME.sheet.toml:
 //
 //   [[rules]]
@@ -11,7 +11,7 @@
 //   finish = true                           # once begun, the clip is played to its end
 //   hold = 0.1                              # or at least so many seconds
 //
-// What `grounded` and the others are is told by facts: see Sprite. The same in C++:
+// `grounded` and the others are facts: see Sprite. The same in C++:
 //
 //   ClipRules rules;
 //   rules.add({"jump", {"not grounded", "vy < 0"}}).add({"idle", {}});
@@ -94,7 +94,7 @@ class ClipRules {
   std::vector<Rule> rules_;
   std::vector<std::string> facts_;
   // The same as the rules say, in rows, since this is asked for each thing each tick: every comparison is a
-  // range that the fact lies in, save "not equal", which is one that it lies beside.
+  // range that the fact lies in, except for "not equal", which is one that it lies outside of.
   struct Asked {
     std::uint32_t fact = 0;
     std::uint32_t rule = 0;  // within its group

@@ -40,7 +40,7 @@ class Image {
   std::vector<Colour> pixels_;
 };
 
-// Every variety of PNG, brought to 8 bits RGBA. Throws Error when the bytes are not a whole PNG or the
+// Every variety of PNG, converted to 8 bits RGBA. Throws Error when the bytes are not a whole PNG or the
 // picture has a side longer than Image::longest_side or more than 64 million pixels.
 Image decode_png(const Bytes& bytes, const FilePosition& where);
 Image read_png(const std::string& path);

@@ -1,4 +1,4 @@
-// Pixels ready to be drawn: alpha multiplied in, and each area's sort of transparency known, so that the
+// Pixels ready to be drawn: alpha multiplied in, and how transparent each area is known, so that the
 // renderer copies what is opaque and blends only what must be blended.
 #pragma once
 

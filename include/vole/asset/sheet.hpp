@@ -38,7 +38,7 @@
 
 namespace vole {
 
-// A named spot on the frames, as a paw that something can hang from.
+// A named spot on the frames, such as a paw that something can be attached to.
 struct SheetPoint {
   std::string name;
   IVec2 spot{0, 0};

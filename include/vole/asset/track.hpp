@@ -12,7 +12,7 @@
 //
 // `offset` and `rotation` are added, `scale`, `opacity` and `tint` multiply. Any other described field of a
 // component of the thing goes by "component.field": numbers and pairs are added to it and colours take its
-// place. A track changes what is shown, not what is: it is worked out anew for each picture, fields have
+// place. A track changes what is shown, not what is: it is computed for each picture, fields have
 // their own values again before the next tick begins, and when it stops nothing of it is left.
 #pragma once
 
@@ -74,7 +74,7 @@ struct Track {
 
   // Until the last keyframe of all, in microseconds.
   std::int64_t length() const;
-  // Since its start, or, where it loops, since it last began anew; in microseconds.
+  // Since its start, or, where it loops, since the current pass began; in microseconds.
   std::int64_t time_at(std::int64_t ticks, int ticks_per_second) const;
   bool over_at(std::int64_t ticks, int ticks_per_second) const;
   // `strength` 1: as it says; 0: nothing at all. Before its first keyframe a property has that one's value,

@@ -15,7 +15,7 @@
 // A field may be a bool, a number, a std::string, Vec2, IVec2, Rect, IRect, Colour, Entity, Random, an enum with
 // enum_names, another described struct, std::vector, std::array or std::optional of these, Named (a table
 // with keys of the writer's choice), Located (a value that keeps its position in the file), or, in files only, a Node (left
-// as it is) or a type with its own read_field. `v.rest(named)` stands for all keys of the table that are not listed.
+// as it is) or a type with its own read_field. `v.rest(named)` takes all keys of the table that are not listed.
 #pragma once
 
 #include <array>

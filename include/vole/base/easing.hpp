@@ -33,7 +33,7 @@ constexpr auto enum_names(Ease) {
                                           "elastic out", "bounce out"};
 }
 
-// Where a value is that goes from 0 to 1, after this share of its time; shares outside [0, 1] are brought in.
+// Where a value is that goes from 0 to 1, after this share of its time; shares outside [0, 1] are limited to it.
 // Ends exactly at 0 and 1.
 float eased(Ease ease, float share);
 

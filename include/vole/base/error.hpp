@@ -52,7 +52,7 @@ class Error : public std::runtime_error {
   std::vector<Problem> problems_;
 };
 
-// Gathers problems so that one pass over a file tells all of them.
+// Gathers problems so that one pass over a file reports all of them.
 class Report {
  public:
   void error(FilePosition where, std::string text, std::string hint = {});

@@ -44,7 +44,7 @@ void report_count(const Node& node, std::size_t wanted, Report& report);
 
 }  // namespace detail
 
-// Reads the fields of one table; finish() reports the keys that nobody asked for.
+// Reads the fields of one table; finish() reports the keys that were not read.
 class Reader {
  public:
   // Both must outlive the reader.

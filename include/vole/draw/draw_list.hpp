@@ -1,4 +1,4 @@
-// What a picture on the screen is made of: items in layers, collected anew for each drawn frame and then
+// What a picture on the screen is made of: items in layers, collected again for each drawn frame and then
 // drawn by a renderer (raster.hpp). Collecting changes nothing in the game.
 //
 //   list.start(canvas.size());
@@ -115,8 +115,8 @@ class DrawList {
   std::vector<DrawRun> runs_;
 };
 
-// The pixel a position falls on: the nearest, halves up. Far-off and not finite positions are brought within
-// a million.
+// The pixel a position falls on: the nearest, halves up. Positions that are far off or not finite are
+// limited to a million.
 int to_pixel(float position);
 
 }  // namespace vole

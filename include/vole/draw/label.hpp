@@ -74,7 +74,7 @@ class Label {
   // The text as it stood when it was last drawn.
   const std::string& text() const { return text_; }
 
-  // Lays out anew only when a value, the style or the font has changed since it was last drawn. What it keeps
+  // Laid out again only when a value, the style or the font has changed since it was last drawn. What it keeps
   // for that is not part of what the label is, so a const label can be drawn.
   void draw(DrawList& list, LayerId layer, const Asset<Font>& font, Vec2 at) const;
 

@@ -10,7 +10,7 @@
 //
 // An input line is a tick, a name and what happened: an axis has its new value in hundredths; an action has a
 // '+' for each press and a '-' for each release, in order, or '.' when it was let go without a release (a
-// change of scene). A name with blanks stands in quotes.
+// change of scene). A name with blanks is in quotes.
 #pragma once
 
 #include <cstdint>

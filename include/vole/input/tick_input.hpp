@@ -73,7 +73,7 @@ class InputGather {
   void add(const ControlEvent& event);
   // Everything since the latch before. The result stays until the next latch.
   const TickInput& latch();
-  // Lets go of everything: what is held must be pressed anew to count. For a change of scene or a lost window
+  // Lets go of everything: what is held must be pressed again to count. For a change of scene or a lost window
   // focus.
   void release_all();
   // The same for what is held on one device: a pad that was unplugged.

@@ -2,7 +2,7 @@
 // from levels/NAME.level.toml:
 //
 //   tileset = "earth"
-//   letters = { "." = "", "#" = "earth" }     # what the letters of the rows stand for; "" is nothing
+//   letters = { "." = "", "#" = "earth" }     # what the letters of the rows mean; "" is nothing
 //
 //   [[layers]]
 //   name = "hedges"
@@ -16,7 +16,7 @@
 //   [[layers]]
 //   name = "ground"
 //   rows = ["....", "####"]
-//   order = "depth"                          # or "feet": who stands lower is drawn over who stands higher
+//   order = "depth"                          # or "feet": lower feet are drawn over higher ones
 //
 //   [[places]]
 //   kind = "bulb"
@@ -35,7 +35,7 @@
 
 namespace vole {
 
-// What decides who is drawn over whom within a layer.
+// What decides which thing is drawn over which within a layer.
 enum class LayerOrder : std::uint8_t { depth, feet };
 constexpr auto enum_names(LayerOrder) {
   return std::array<std::string_view, 2>{"depth", "feet"};

@@ -75,7 +75,7 @@ class Cues {
   const std::vector<Event>& events() const { return events_; }
   const std::vector<Name>& names() const { return names_; }
   const std::vector<Interval>& intervals() const { return intervals_; }
-  // Throws Error with the nearest name when nothing is said for when this one is told.
+  // Throws Error with the nearest name when there is no when_told for this one.
   void expect_name(std::string_view name) const;
 
  private:

@@ -1,4 +1,4 @@
-// A part of a game: the title, a level, the end. Made anew each time it is entered.
+// A part of a game: the title, a level, the end. A new object each time it is entered.
 //
 //   class Beds : public vole::Scene {
 //    public:
@@ -11,7 +11,7 @@
 //   template <class V> void describe(V& v, Beds& beds) { v.state("gathered", beds.gathered); }
 //
 // What a scene needs to go on lies in its stage and in the members that it describes: from these a snapshot is taken,
-// and a scene that was restored is made anew and given them back, without enter().
+// and a scene that is restored is a new object with these values, without enter().
 #pragma once
 
 namespace vole {

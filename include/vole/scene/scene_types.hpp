@@ -25,7 +25,7 @@ const DescribedType* argument_of_scene() {
     return nullptr;
 }
 
-// Its address stands for a type.
+// Its address identifies a type.
 template <class T>
 inline constexpr char type_mark = 0;
 

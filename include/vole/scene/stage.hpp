@@ -72,12 +72,12 @@ class Stage {
   Entity spawn(std::string_view kind, Vec2 at);
   // The same with a table of components put over the kind's.
   Entity spawn(std::string_view kind, Vec2 at, const Node& over, const FilePosition& asked = {});
-  // At the end of the tick, with all that it carries. Until then the thing is there, but meets nobody any
-  // more.
+  // At the end of the tick, with all that it carries. Until then the thing is there, but has no more
+  // meetings.
   void remove(Entity entity) { entities.remove(entity); }
   bool removed(Entity entity) const { return entities.removed(entity); }
-  // Hangs a thing from a point of another: it goes where the point goes, and turns and flips along. Throws
-  // Error for a thing without a sprite, for a point it lacks, and for things that would hang from each other.
+  // Attaches a thing to a point of another: it follows the point, and turns and flips with it. Throws
+  // Error for a thing without a sprite, for a point it lacks, and for things that would be attached to each other.
   void attach(Entity thing, Entity to, std::string_view point, Vec2 offset = {0, 0});
   void detach(Entity thing) { entities.take<Attached>(thing); }
 

@@ -1,9 +1,9 @@
 // What happens in a tick, in this order:
 //
-//   files      changed sheets and levels are taken over        meetings  those that begin are told
+//   files      changed sheets and levels are taken over        meetings  cues are called for those that begin
 //   poses      each pose remembers where it was                tweens    fields go on
-//   timers     names and intervals that are due are told       clips     rules decide, clips go on, events are told
-//   scene      Scene::tick                                     points    what hangs from points goes along
+//   timers     cues are called for what is due                 clips     rules decide, clips go on, cues for events
+//   scene      Scene::tick                                     points    attached things follow their points
 //   pilots     input becomes intent                            camera    follows
 //   movers     intent becomes motion                           removal   what was removed goes
 //

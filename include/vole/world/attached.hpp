@@ -1,4 +1,4 @@
-// Things that hang from points of other things. In kinds.toml:
+// Things that are attached to points of other things. In kinds.toml:
 //
 //   carries = { paw = "lantern" }                # point = kind; it comes to life and leaves with the thing
 #pragma once
@@ -19,7 +19,7 @@ void describe(V& v, Carries& carries) {
   v.rest(carries.things);
 }
 
-// What hangs from a point of another thing: see Stage::attach.
+// The thing follows a point of another one: see Stage::attach.
 struct Attached {
   Entity to;
   std::string point;

@@ -14,10 +14,10 @@ struct Binding {
   Catalog& catalog;
   const ComponentTypes& types;
   const std::vector<const Track*>& own_tracks;
-  UnknownComponents unknown = UnknownComponents::report;  // the game's own, where nobody knows them
+  UnknownComponents unknown = UnknownComponents::report;  // the game's own, where they are not known
 };
 
-// Finds the sprite's sheet, and all else that its names stand for; what it plays goes on, by its names, in
+// Finds the sprite's sheet, and everything else that its names mean; what it plays goes on, by its names, in
 // the newest version of the sheet. Throws Error for a name that is not there.
 void bind_sprite(Sprite& sprite, const Binding& binding);
 // The index of its layer in the level; throws Error with the nearest name. 0 without a level.

@@ -8,7 +8,7 @@
 
 namespace vole {
 
-// A box that stands on the pose's position, whatever the sprite shows.
+// A box whose bottom middle is on the pose's position, whatever the sprite shows.
 struct Body {
   Vec2 size{12, 12};
   Vec2 offset{0, 0};  // of the middle of the box's bottom from the position

@@ -25,7 +25,7 @@ constexpr auto enum_names(FactSource) {
 }
 FactSource fact_source(std::string_view fact);
 
-// What a sprite's names stand for at the moment. It is no state: bind_sprite (binding.hpp) makes it again.
+// What a sprite's names refer to at the moment. Not state: bind_sprite (binding.hpp) makes it again.
 struct SpriteLinks {
   Asset<Sheet> asset;
   std::shared_ptr<const Sheet> sheet;  // the version that the playing clip belongs to
@@ -88,7 +88,7 @@ struct Sprite {
   void face(Vec2 towards);
 
   // Starts a track of the sheet, of the library or of the game (Game::knows), from its beginning; up to four
-  // at once, the oldest gives way. Those of the clip play beside them. Throws Error with the nearest name.
+  // at once; a fifth replaces the oldest. Those of the clip play in addition. Throws Error with the nearest name.
   void play_track(std::string_view track, float strength = 1);
   void play_track(const Track& track, float strength = 1);
   void stop_track(std::string_view track);

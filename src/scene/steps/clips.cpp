@@ -1,4 +1,4 @@
-// Rules decide what is played, sets turn, clips and tracks go on, and events are told when all have.
+// Rules decide what is played, sets turn, clips and tracks go on, and then the cues for events are called.
 #include <cmath>
 
 #include "../tick.hpp"
@@ -8,7 +8,7 @@
 namespace vole {
 namespace {
 
-// What a thing tells its rules of itself; what does not move stands still on the ground.
+// The facts about a thing itself; one that has no motion counts as standing on the ground.
 struct OwnFacts {
   const Motion* motion = nullptr;
   const Touching* touching = nullptr;

@@ -23,7 +23,7 @@ void take_sheets(Tick& tick) {
   });
 }
 
-// Where a new wall stands in a thing's place, the thing goes up to the first free spot above it.
+// Where a new wall is at a thing's position, the thing goes up to the first free spot above it.
 void keep_out_of_walls(World& world) {
   const SolidGrid& solid = world.level.solid();
   world.entities.visit<SideMover, Motion, Body, Pose>(

@@ -1,4 +1,4 @@
-// Bodies that begin to overlap, told in the order of the cues and then of the things.
+// Calls the cues for bodies that begin to overlap, in the order of the cues and then of the things.
 #include <algorithm>
 #include <tuple>
 

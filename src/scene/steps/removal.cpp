@@ -4,7 +4,7 @@
 namespace vole {
 namespace {
 
-// What is carried leaves with what carries it, and so on; true when some were found.
+// Marks what is carried by a marked thing; true when there was something to mark.
 bool remove_carried(Entities& entities) {
   bool found = false;
   entities.visit<Attached>([&](Entity thing, const Attached& attached) {
