@@ -68,7 +68,7 @@ void compare(const std::string& what, const std::string& yardstick) {
   std::sort(ratios.begin(), ratios.end());
   std::string notes;
   for (const auto& [name, value] : counters) notes += fmt::format("  {} {:.0f}", name, value);
-  fmt::print("{:<30} {:<14} {:>8.2f}   {:.2f} to {:.2f}   {:.1f} us{}\n", what, yardstick, ratios[rounds / 2],
+  fmt::print("{:<30} {:<14} {:>8.3f}   {:.3f} to {:.3f}   {:.1f} us{}\n", what, yardstick, ratios[rounds / 2],
              ratios[rounds / 4], ratios[rounds - 1 - rounds / 4], ours * 1e6, notes);
   std::fflush(stdout);
 }

@@ -8,6 +8,17 @@
 
 namespace {
 
+const vole::Track& bob() {
+  static const vole::Track track = [] {
+    vole::Track made;
+    made.name = "bob";
+    made.loop = true;
+    made.offset = {{0, {0, 0}}, {500'000, {0, 3}}, {1'000'000, {0, 0}}};
+    return made;
+  }();
+  return track;
+}
+
 // The beds, some way into the game.
 struct Beds {
   vole::Game game = allotment();
@@ -20,6 +31,7 @@ struct Beds {
   vole::TickInput input{controls};
 
   Beds() {
+    game.knows(bob());
     simulation.ask_for("beds");
     simulation.enter();
     for (int i = 0; i < 120; ++i) simulation.tick(input);
@@ -77,6 +89,27 @@ void picture(benchmark::State& state) {
     raster.draw(list, canvas);
   }
 }
+// The beds with 2,000 leaves more, each with a tween and a track under way, or with neither.
+void tick_with_leaves(benchmark::State& state, bool moved) {
+  Beds crowded;
+  vole::Stage& stage = crowded.simulation.stage();
+  for (int i = 0; i < 2000; ++i) {
+    const vole::Entity leaf = stage.spawn("leaf", {static_cast<float>(i % 300), 20});
+    if (!moved) continue;
+    stage.tween(leaf, &vole::Sprite::opacity).to(0.5f, 1e6f);
+    stage.get<vole::Sprite>(leaf).play_track(bob());
+  }
+  for ([[maybe_unused]] auto round : state) crowded.simulation.tick(crowded.input);
+}
+void tick_moved(benchmark::State& state) {
+  tick_with_leaves(state, true);
+}
+void tick_unmoved(benchmark::State& state) {
+  tick_with_leaves(state, false);
+}
+BENCHMARK(tick_moved)->Name("2,000 tweens and tracks/vole")->Unit(benchmark::kMicrosecond);
+BENCHMARK(tick_unmoved)->Name("2,000 tweens and tracks/the tick without")->Unit(benchmark::kMicrosecond);
+
 BENCHMARK(put_down)->Name("500 things put down/vole")->Unit(benchmark::kMicrosecond);
 BENCHMARK(picture)->Name("500 things put down/a picture")->Unit(benchmark::kMicrosecond);
 

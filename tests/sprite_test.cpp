@@ -270,6 +270,24 @@ TEST_CASE("rings of things attached to each other are refused, and wrong points 
   stage.attach(a, b, "flame");
   CHECK(said([&] { stage.attach(b, a, "flame"); }) == "error: two things cannot be attached to each other");
   CHECK(said([&] { stage.attach(a, a, "flame"); }) == "error: two things cannot be attached to each other");
+  Entity last = b;
+  for (int i = 1; i < vole::most_attached_in_a_row; ++i) {
+    const Entity next = stage.spawn("lantern", {0, 0});
+    stage.attach(next, last, "flame");
+    last = next;
+  }
+  CHECK_NOTHROW(stage.attach(stage.spawn("lantern", {0, 0}), last, "flame"));
+  last = stage.first("lantern");
+  stage.entities.visit<vole::Attached>([&](Entity entity, const vole::Attached&) { last = entity; });
+  CHECK(said([&] {
+          stage.attach(stage.spawn("lantern", {0, 0}), last, "flame");
+        }) == "error: at most 256 things can be attached in a row");
+  // A ring that no call of attach made, as in a broken state, is drawn all the same.
+  stage.get<vole::Attached>(a).to = last;
+  small.drawn();
+  CHECK(said([&] {
+          stage.attach(stage.spawn("crumb", {0, 0}), last, "flame");
+        }) == "error: at most 256 things can be attached in a row");
   CHECK(said([&] {
           stage.attach(b, stage.spawn("crumb", {0, 0}), "flame");
         }).find("without a sprite") != std::string::npos);

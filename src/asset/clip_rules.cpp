@@ -111,7 +111,7 @@ void ClipRules::ask(const Condition& condition, std::uint32_t rule) {
   const auto [least, most] = range();
   Group& group = groups_.back();
   (condition.compare == Compare::not_equal ? group.beside : group.within)
-      .push_back({condition.fact, rule, least, most});
+      .push_back({std::uint64_t{1} << rule, condition.fact, least, most});
 }
 
 // All conditions of a group are asked, without a branch on any: facts change from thing to thing, and a
@@ -124,13 +124,13 @@ int ClipRules::decide(std::span<const float> values) const {
       const float value = values[asked.fact];
       const auto holds =
           static_cast<unsigned>(value >= asked.least) & static_cast<unsigned>(value <= asked.most);
-      failed |= std::uint64_t{holds ^ 1u} << asked.rule;
+      failed |= asked.rule & (std::uint64_t{holds} - 1);
     }
     for (const Asked& asked : groups_[i].beside) {
       const float value = values[asked.fact];
       const auto holds =
           static_cast<unsigned>(value < asked.least) | static_cast<unsigned>(value > asked.most);
-      failed |= std::uint64_t{holds ^ 1u} << asked.rule;
+      failed |= asked.rule & (std::uint64_t{holds} - 1);
     }
     const std::size_t first = i * rules_in_group + static_cast<std::size_t>(std::countr_one(failed));
     if (first < std::min(rules_.size(), (i + 1) * rules_in_group)) return static_cast<int>(first);

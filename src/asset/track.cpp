@@ -55,7 +55,9 @@ std::int64_t microseconds(std::int64_t ticks, int ticks_per_second) {
 
 Colour TrackPose::tinted(Colour own) const {
   const auto part = [](std::uint8_t value, float share) {
-    return static_cast<std::uint8_t>(std::clamp(static_cast<float>(value) * share, 0.0f, 255.0f) + 0.5f);
+    const float lit = static_cast<float>(value) * share;
+    return static_cast<std::uint8_t>(lit > 0 ? std::min(lit, 255.0f) + 0.5f
+                                             : 0.0f);  // 0 for "not a number" too
   };
   return {part(own.r, tint.x), part(own.g, tint.y), part(own.b, tint.z), own.a};
 }

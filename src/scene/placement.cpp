@@ -13,12 +13,15 @@ Vec2 turned(Vec2 by, float degrees) {
   return {c * by.x - s * by.y, s * by.x + c * by.y};
 }
 
+Placement placement_in_row(const World& world, Entity entity, float between, Tracks tracks,
+                           int ticks_per_second, int links);
+
 void place_on_point(const World& world, const Attached& attached, float between, Tracks tracks,
-                    int ticks_per_second, Placement& place) {
+                    int ticks_per_second, int links, Placement& place) {
   const Sprite* sprite = world.entities.find<Sprite>(attached.to);
   const int index = sprite ? sprite->frame(ticks_per_second) : -1;
   if (index < 0) return;
-  const Placement of = placement(world, attached.to, between, tracks, ticks_per_second);
+  const Placement of = placement_in_row(world, attached.to, between, tracks, ticks_per_second, links + 1);
   const IVec2 pivot = sprite->sheet()->posed(index, sprite->playhead().clip()).pivot;
   const SheetPoint* point = sprite->sheet()->find_point(attached.point);
   Vec2 by = Vec2(point ? point->at(index) - pivot : IVec2{0, 0}) + attached.offset;
@@ -49,9 +52,9 @@ void add_tracks(const Sprite& sprite, int ticks_per_second, Placement& place) {
   place.tint = track.tinted(sprite.tint);
 }
 
-}  // namespace
-
-Placement placement(const World& world, Entity entity, float between, Tracks tracks, int ticks_per_second) {
+// `links`: how many things are attached below this one, up to the one that is wanted.
+Placement placement_in_row(const World& world, Entity entity, float between, Tracks tracks,
+                           int ticks_per_second, int links) {
   Placement place;
   if (const Pose* pose = world.entities.find<Pose>(entity)) {
     place.at = pose->between(between);
@@ -59,10 +62,17 @@ Placement placement(const World& world, Entity entity, float between, Tracks tra
   }
   const Sprite* const sprite = world.entities.find<Sprite>(entity);
   if (sprite) turn_by_sprite(*sprite, place);
-  if (const Attached* attached = world.entities.find<Attached>(entity))
-    place_on_point(world, *attached, between, tracks, ticks_per_second, place);
+  const Attached* const attached = world.entities.find<Attached>(entity);
+  if (attached && links < most_attached_in_a_row)
+    place_on_point(world, *attached, between, tracks, ticks_per_second, links, place);
   if (sprite && sprite->sheet() && tracks == Tracks::shown) add_tracks(*sprite, ticks_per_second, place);
   return place;
+}
+
+}  // namespace
+
+Placement placement(const World& world, Entity entity, float between, Tracks tracks, int ticks_per_second) {
+  return placement_in_row(world, entity, between, tracks, ticks_per_second, 0);
 }
 
 }  // namespace vole

@@ -55,8 +55,12 @@ void Stage::attach(Entity thing, Entity to, std::string_view point, Vec2 offset)
   if (!sprite || !sprite->sheet())
     throw Error(FilePosition{}, "a thing without a sprite has no points to attach to");
   if (!sprite->sheet()->missing) sprite->sheet()->point(point);
-  for (Entity above = to; above;) {
+  int in_a_row = 1;
+  for (Entity above = to; above; ++in_a_row) {
     if (above == thing) throw Error(FilePosition{}, "two things cannot be attached to each other");
+    if (in_a_row > most_attached_in_a_row)
+      throw Error(FilePosition{},
+                  fmt::format("at most {} things can be attached in a row", most_attached_in_a_row));
     const Attached* next = entities.find<Attached>(above);
     above = next ? next->to : Entity{};
   }

@@ -96,8 +96,8 @@ class ClipRules {
   // The same as the rules say, in rows, since this is asked for each thing each tick: every comparison is a
   // range that the fact lies in, except for "not equal", which is one that it lies outside of.
   struct Asked {
-    std::uint32_t fact = 0;
-    std::uint32_t rule = 0;  // within its group
+    std::uint64_t rule = 0;  // its bit within its group
+    std::size_t fact = 0;
     float least = 0;
     float most = 0;
   };

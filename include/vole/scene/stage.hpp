@@ -77,7 +77,8 @@ class Stage {
   void remove(Entity entity) { entities.remove(entity); }
   bool removed(Entity entity) const { return entities.removed(entity); }
   // Attaches a thing to a point of another: it follows the point, and turns and flips with it. Throws
-  // Error for a thing without a sprite, for a point it lacks, and for things that would be attached to each other.
+  // Error for a thing without a sprite, for a point it lacks, for things that would be attached to each other,
+  // and for more than 256 in a row.
   void attach(Entity thing, Entity to, std::string_view point, Vec2 offset = {0, 0});
   void detach(Entity thing) { entities.take<Attached>(thing); }
 

@@ -34,4 +34,7 @@ void describe(V& v, Attached& attached) {
   v.state("leaves_along", attached.leaves_along);
 }
 
+// So many things may be attached one to the next; what is beyond is shown where its pose is.
+inline constexpr int most_attached_in_a_row = 256;
+
 }  // namespace vole
