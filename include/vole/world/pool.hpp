@@ -93,7 +93,7 @@ class Pool final : public PoolBase {
       std::uint32_t owner = 0;
       read_state(in, owner);
       if (owner >= generations.size() || generations[owner] % 2 == 0 || has(owner)) StateReader::broken();
-      read_state(in, append(owner, T{}));
+      read_state(in, append(owner));
     }
   }
   std::string to_inline_toml(std::uint32_t owner) const override {
@@ -111,14 +111,14 @@ class Pool final : public PoolBase {
   }
 
  private:
-  template <class Value>
-  T& append(std::uint32_t owner, Value&& value) {
+  template <class... Value>
+  T& append(std::uint32_t owner, Value&&... value) {
     if (owner >= position_.size()) position_.resize(owner + 1, nowhere);
     const std::size_t position = owners_.size(), page = position / page_size;
     if (page == pages_.size()) pages_.emplace_back().reserve(page_size);
     position_[owner] = static_cast<std::uint32_t>(position);
     owners_.push_back(owner);
-    return pages_[page].emplace_back(std::forward<Value>(value));
+    return pages_[page].emplace_back(std::forward<Value>(value)...);
   }
   // Lets go of the components from this position on; their memory is kept for those that come.
   void drop_from(std::size_t first) {
