@@ -22,6 +22,7 @@ class Patch : public vole::Scene {
   void tick(vole::Stage& stage) override {
     const std::string now = std::exchange(wish, {});
     if (now == "spawn") stage.spawn("ghost", {32, 20});
+    if (now == "turn") stage.get<vole::Pose>(stage.first("ghost")).faces_left = true;
     if (now == "throw") stage.get<vole::Sprite>(stage.first("mouse")).play("rnu");
     if (now == "leave") stage.leave_for("yard");
   }
@@ -195,10 +196,38 @@ TEST_CASE("a wrong name in a running game is a loud stand-in on the spot, until 
   CHECK(window.soon([&] { return window.shows(loud); }));
   CHECK(window.session->trouble() ==
         "kinds.toml:11:20: error: no sheet \"ghost\"; known: \"mouse\", \"soil\"");
+  // The name on it can be read, whichever way the thing faces.
+  const vole::Image card = window.session->draw(1);
+  Patch::wish = "turn";
+  CHECK(window.soon([] { return Patch::wish.empty(); }));
+  CHECK(window.session->draw(1) == card);
   window.folder.write_picture("assets/ghost.png", {4, 4}, red);
   window.folder.write("assets/ghost.sheet.toml", "clips = { haunt = { frames = [0] } }\n");
   CHECK(window.soon([&] { return window.shows(red) && !window.shows(loud); }));
   CHECK(window.session->trouble().empty());
+}
+
+TEST_CASE(
+    "a name that becomes wrong in a kind is reported when the file is saved, not when it is next spawned") {
+  Window window;
+  window.start();
+  for (const char* file : {"kinds.toml", "assets/mouse.sheet.toml"}) {
+    CAPTURE(file);
+    const std::string what = file == std::string("kinds.toml") ? "clip = \"run\"" : "[clips.run]";
+    const std::string by = file == std::string("kinds.toml") ? "clip = \"rnu\"" : "[clips.rnu]";
+    window.change(file, what, by);
+    REQUIRE(window.soon([&] { return !window.session->trouble().empty(); }));
+    CHECK(window.session->trouble().find("kinds.toml:2:") == 0);
+    // It stays reported when another file changes.
+    window.folder.write_picture("assets/other.png", {4, 4}, red);
+    window.change("controls.toml", "key Space", "key Enter");
+    std::this_thread::sleep_for(300ms);
+    for (int i = 0; i < 20; ++i) window.step();
+    CHECK(window.session->trouble().find("kinds.toml:2:") == 0);
+    window.change(file, by, what);
+    window.change("controls.toml", "key Enter", "key Space");
+    REQUIRE(window.soon([&] { return window.session->trouble().empty(); }));
+  }
 }
 
 TEST_CASE("a scene's own mistake is shown and the game goes on") {

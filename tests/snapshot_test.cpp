@@ -206,6 +206,7 @@ TEST_CASE("two states are compared by thing, component and field") {
   CHECK(all.find("magpie ") != std::string::npos);
   CHECK(all.find(" and nothing\n") != std::string::npos);
   CHECK(all.find("pose.at: ") == std::string::npos);
+  CHECK(all.find(", motion: ") == std::string::npos);
 }
 
 TEST_CASE("a broken state file is refused at its place, and changes nothing") {

@@ -38,7 +38,7 @@ std::optional<int> parse_options(int argc, const char* const* argv, const std::s
   app.add_option("--shot", shots, "Save a picture of a tick, or of the end; may be given more than once")
       ->type_name("FILE[@TICK]")
       ->allow_extra_args(false);
-  app.add_option("--seed", options.seed, "Seed of all chance (0 when left out)");
+  app.add_option("--seed", options.seed, "Seed of all chance (when left out: drawn for a window, 0 with --headless)");
   app.add_option("--record", options.record, "Write what is done to a file that --replay can repeat")
       ->type_name("FILE");
   app.add_option("--replay", options.replay, "Repeat a recorded run and check that it ends in the same state")

@@ -186,13 +186,15 @@ Report Session::refresh() {
   if (refreshed.settings) {
     gather_ = std::make_unique<InputGather>(files_.controls);
     simulation_.use(files_.controls);
-    simulation_.kinds_changed();
   }
-  scene_problems_.clear();
+  Report kinds;
+  simulation_.recompile_kinds(kinds);
+  scene_problems_ = kinds.problems();
   trouble_.forget();
   // A scene that could not begin with the last files may begin with the new ones.
   if (simulation_.half_entered()) survive([this] { simulation_.enter_again(); });
   trouble_.print(refreshed.report.problems());
+  trouble_.print(scene_problems_);
   show_trouble();
   return std::move(refreshed.report);
 }

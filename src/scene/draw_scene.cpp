@@ -23,8 +23,9 @@ void add_sprite(DrawList& list, const World& world, Entity entity, const Sprite&
   item.scale = place.scale;
   if (sprite.size) item.scale *= *sprite.size / Vec2(std::max(frame.size.x, 1), std::max(frame.size.y, 1));
   item.rotation = place.rotation;
-  item.flip_x = place.flip_x;
-  item.flip_y = place.flip_y;
+  const bool is_card = sprite.sheet()->missing;  // the card for what is missing has its name on it
+  item.flip_x = place.flip_x && !is_card;
+  item.flip_y = place.flip_y && !is_card;
   item.tint = place.tint;
   item.opacity = place.opacity;
   item.blend = sprite.blend;

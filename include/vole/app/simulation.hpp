@@ -80,9 +80,10 @@ class Simulation {
   std::string_view scene_name() const { return running_ ? std::string_view(running_->type().name) : ""; }
   const RunningScene* running() const { return running_.get(); }
 
-  // After the files have changed: these controls, and kinds as they are written now.
+  // After the files have changed: these controls, and the kinds in use as they are written now; what is wrong
+  // with them goes to the report.
   void use(std::shared_ptr<const Controls> controls);
-  void kinds_changed() { kinds_.forget(); }
+  void recompile_kinds(Report& report) { kinds_.recompile(report); }
 
  private:
   std::unique_ptr<RunningScene> make(std::string_view scene, SceneArgument argument,

@@ -52,8 +52,9 @@ class CompiledKinds {
   // The same with a table of components put over the kind's; compiled each time.
   std::shared_ptr<const CompiledKind> with(std::string_view kind, const Node& over,
                                            const FilePosition& asked = {}) const;
-  // After a change of the written kinds.
-  void forget() { compiled_.clear(); }
+  // After a change of the files: those that were compiled are compiled again, and what is wrong with them goes
+  // to the report.
+  void recompile(Report& report);
 
   const Kinds& written() const { return compiler_.kinds; }
   const Binding& binding() const { return compiler_.binding; }
