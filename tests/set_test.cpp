@@ -155,7 +155,7 @@ TEST_CASE("turning on the way keeps the step, and playing the same does not rest
     REQUIRE(sprite.playhead().position(60) == tick / 6 % 4);
   }
   CHECK(steps == 100);
-  // By state it begins anew, since the clips are different things.
+  // By state it begins again, since the clips are different things.
   sprite.play("mood", Mood::calm);
   walker.tick(3);
   sprite.play("mood", Mood::cross);

@@ -38,7 +38,7 @@ struct TestStage {
     CueScene::look = nullptr;
   }
 
-  // Begins anew with the files as they are now.
+  // A new scene with the files as they are now.
   vole::Stage& start(const TempFolder& folder) {
     running.reset();
     kinds = vole::read_kinds(folder.path());

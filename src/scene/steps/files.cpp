@@ -29,7 +29,8 @@ void keep_out_of_walls(World& world) {
   world.entities.visit<SideMover, Motion, Body, Pose>(
       [&](Entity, const SideMover&, Motion& motion, const Body& body, Pose& pose) {
         Vec2 at = pose.at;
-        while (at.y > 0 && solid.blocks(body.box(at))) at.y -= 1;
+        for (int rows = world.level.size().y; rows > 0 && at.y > 0 && solid.blocks(body.box(at)); --rows)
+          at.y -= 1;
         if (at == pose.at || solid.blocks(body.box(at))) return;
         pose.at = pose.before = on_lattice(at);
         motion.velocity = {0, 0};
