@@ -356,6 +356,15 @@ TEST_CASE("a thing that does not move stands still on the ground, as far as rule
   CHECK(ruled.clip_after(1) == "fall");
   ruled.stage->entities.take<vole::Touching>(ruled.mouse);
   CHECK(ruled.clip_after(1) == "idle");
+  // Nor is it at a wall, unless it touches one.
+  ruled.reload(
+      "[clips.idle]\nframes = [0]\n[clips.lean]\nframes = [1]\n"
+      "[[rules]]\nclip = \"lean\"\nwhen = [\"at_wall\"]\n[[rules]]\nclip = \"idle\"\n");
+  CHECK(ruled.clip_after(1) == "idle");
+  ruled.stage->entities.add(ruled.mouse, vole::Touching{});
+  CHECK(ruled.clip_after(1) == "idle");
+  ruled.stage->get<vole::Touching>(ruled.mouse).wall = true;
+  CHECK(ruled.clip_after(1) == "lean");
 }
 
 TEST_CASE("a handler of an event may change the clip, remove the thing, or begin a scene") {

@@ -250,6 +250,7 @@ TEST_CASE("what is carried leaves with its carrier, and what was hung by hand st
   vole::Stage& stage = *small.stage;
   const Entity mouse = stage.spawn("mouse", {20, 20});
   const Entity spare = stage.spawn("lantern", {0, 0});
+  stage.get<vole::Pose>(mouse).before = {0, 0};  // it is attached where the mouse is now, not where it was
   stage.attach(spare, mouse, "paw", {0, 2});
   CHECK(stage.get<vole::Pose>(spare).at == Vec2{23, 19});
   CHECK(stage.count("lantern") == 2);
