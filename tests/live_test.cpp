@@ -122,6 +122,28 @@ TEST_CASE("a window that is closed while a scene loads leaves a recording that c
   CHECK(early.replay() == 0);
 }
 
+TEST_CASE("a scene's mistake that ends a run without a window leaves the recording up to it") {
+  Live live;
+  live.options.headless = true;
+  live.options.ticks = 100;
+  live.options.record = live.folder.path("a.run");
+  vole::HeadlessHost headless(60);
+  live.start(headless);
+  for (int i = 0; i < 9; ++i) live.session->step();
+  Hall::wish = "not standard";
+  CHECK_THROWS_AS(live.session->step(), std::runtime_error);
+  CHECK(vole::read_recording(live.folder.path("a.run")).ticks == live.session->ticks());
+  // Repeated, it comes to the same mistake.
+  Hall::wish.clear();
+  live.options = {};
+  live.options.headless = true;
+  live.options.replay = live.folder.path("a.run");
+  live.start(headless);
+  while (live.session->ticks() < 9) live.session->step();
+  Hall::wish = "not standard";
+  CHECK_THROWS_AS(live.session->step(), std::runtime_error);
+}
+
 TEST_CASE("whatever a scene throws is shown, with scene and tick, and the game goes on") {
   Live live;
   live.start();

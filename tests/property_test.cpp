@@ -266,21 +266,6 @@ TEST_CASE("a level of any letters is the grid that its rows draw") {
   }
 }
 
-TEST_CASE("a file is there whole or not at all") {
-  TempFolder folder;
-  folder.write("a.txt", "old");
-  // A folder stands where the new content would be put first.
-  std::filesystem::create_directories(folder.path("a.txt.part/x"));
-  CHECK(error_of([&] { folder.write("a.txt", "new"); }, folder).find("a.txt: error: cannot be written") == 0);
-  CHECK(vole::read_text(folder.path("a.txt"), 100) == "old");
-  std::filesystem::remove_all(folder.path("a.txt.part"));
-  folder.write("a.txt", "new");
-  CHECK(vole::read_text(folder.path("a.txt"), 100) == "new");
-  CHECK_FALSE(vole::file_exists(folder.path("a.txt.part")));
-  folder.write("deep/er/b.txt", std::string("\0\xff", 2));
-  CHECK(vole::read_text(folder.path("deep/er/b.txt"), 100).size() == 2);
-}
-
 TEST_CASE("the plain font shows every letter of messages") {
   for (char letter = '!'; letter <= '~'; ++letter) {
     // Those it lacks are shown as a question mark, never as nothing.

@@ -241,10 +241,10 @@ TEST_CASE("a game answers its options, and says what is wrong with them") {
   }
   const Ran shots = allotment_in(
       folder, "--headless --shot a.png@0 --shot b.png@5 --shot c.png@9 --ticks 7 --scale 2 --seed 5");
-  CHECK(shots.code == 0);
+  CHECK(shots.code == 1);
   CHECK(vole::read_png(folder.path("a.png")).size() == vole::IVec2{640, 360});
   CHECK(vole::file_exists(folder.path("b.png")));
-  CHECK(shots.output.find("c.png: not saved: the run ended at tick 7, before 9") != std::string::npos);
+  CHECK(shots.output.find("c.png: error: not saved: the run ended at tick 7, before 9") != std::string::npos);
   CHECK(shots.output.find("7 ticks, checksum ") != std::string::npos);
   CHECK(allotment_in(folder, "--headless --shot a.png@0 --xray").code == 0);
   CHECK(allotment_in(folder, "--headless --replay none.run").output == "none.run: error: no such file\n");

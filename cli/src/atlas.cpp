@@ -5,17 +5,24 @@
 #include <algorithm>
 #include <filesystem>
 #include <map>
+#include <set>
 
 #include "atlas_pages.hpp"
 #include "commands.hpp"
 #include "game_files.hpp"
 #include "names_header.hpp"
+#include "outputs.hpp"
 #include "progress.hpp"
+#include "vole/base/file_set.hpp"
 #include "vole/base/node.hpp"
+#include "vole/base/paths.hpp"
 #include "vole/base/reading.hpp"
 #include "vole/base/writing.hpp"
 
 namespace {
+
+// The first lines of what is written: a file that begins otherwise is not ours to replace.
+constexpr std::string_view made_by_atlas = "# Made by `vole atlas`; changes are lost when it runs again.";
 
 using vole::Catalog;
 using vole::Error;
@@ -115,7 +122,7 @@ std::string frame_line(const PackedSheet& packed, std::size_t index, const Atlas
 
 std::string atlas_text(const std::vector<PackedSheet>& sheets, const AtlasPages& pages,
                        const std::string& name) {
-  std::string text = "# Made by `vole atlas`; changes are lost when it runs again.\npages = [";
+  std::string text = std::string(made_by_atlas) + "\npages = [";
   for (std::size_t i = 0; i < pages.pages().size(); ++i)
     text += fmt::format("{}\"{}-{}.png\"", i ? ", " : "", name, i + 1);
   text += "]\n";
@@ -136,12 +143,46 @@ std::string atlas_text(const std::vector<PackedSheet>& sheets, const AtlasPages&
   return text;
 }
 
-// What an earlier run left under this name and this one does not write again.
-void remove_old_pages(const std::string& folder, const std::string& name, std::size_t pages) {
-  for (std::size_t page = pages + 1;; ++page) {
-    const std::string path = vole::join_path(folder, fmt::format("{}-{}.png", name, page));
+// The pages of an atlas that an earlier run left under this name. Throws Error when what is there under its name is
+// none of ours.
+std::set<std::string> pages_there(const std::string& file) {
+  std::set<std::string> pages;
+  if (!vole::file_exists(file)) return pages;
+  expect_made_by_vole(file, made_by_atlas);
+  const Node root = vole::read_toml(file);
+  if (const Node* const listed = root.find("pages"))
+    for (const Node& page : listed->items) pages.insert(page.text);
+  return pages;
+}
+
+// Pages of an earlier run may be replaced; any other picture of that name is somebody's.
+void expect_free_or_ours(const std::string& path, const std::string& name,
+                         const std::set<std::string>& ours) {
+  if (vole::file_exists(path) && ours.count(name) == 0)
+    throw Error(FilePosition::whole_file(path), "is there already, and is no page of this atlas",
+                "choose another --name or another folder");
+}
+
+void write_files(const std::string& file, const AtlasPages& pages, const std::vector<PackedSheet>& sheets,
+                 const AtlasOptions& options) {
+  std::set<std::string> left = pages_there(file);
+  const std::set<std::string> ours = left;
+  vole::FileSet files;
+  Progress writing("writing pages", pages.pages().size());
+  for (std::size_t i = 0; i < pages.pages().size(); ++i, writing.step()) {
+    const std::string name = fmt::format("{}-{}.png", options.name, i + 1);
+    const std::string path = vole::join_path(options.output, name);
+    expect_free_or_ours(path, name, ours);
+    files.add(path, vole::encode_png(pages.pages()[i]));
+    left.erase(name);
+  }
+  files.add(file, atlas_text(sheets, pages, options.name));
+  files.put_in_place();
+  // What the earlier run wrote and this one did not.
+  for (const std::string& page : left) {
     std::error_code failed;
-    if (!std::filesystem::remove(path, failed)) return;
+    if (is_file_name(page))
+      std::filesystem::remove(vole::to_path(vole::join_path(options.output, page)), failed);
   }
 }
 
@@ -163,13 +204,8 @@ void write_atlas(Catalog& catalog, const AtlasOptions& options) {
   report.throw_if_errors();
   if (sheets.empty()) throw Error(FilePosition::whole_file(options.folder), "holds no picture to pack");
   pages.lay_out(options.page);
-  Progress writing("writing pages", pages.pages().size());
   const std::string file = vole::join_path(options.output, options.name + ".atlas.toml");
-  for (std::size_t i = 0; i < pages.pages().size(); ++i, writing.step())
-    vole::write_png(vole::join_path(options.output, fmt::format("{}-{}.png", options.name, i + 1)),
-                    pages.pages()[i]);
-  vole::write_whole(file, atlas_text(sheets, pages, options.name));
-  remove_old_pages(options.output, options.name, pages.pages().size());
+  write_files(file, pages, sheets, options);
   fmt::print("{}: {} sheets, {} frames ({} different), {} page{}, {:.1f} % used\n", file, sheets.size(),
              pages.frames(), pages.different(), pages.pages().size(), pages.pages().size() == 1 ? "" : "s",
              pages.used() * 100);
@@ -179,6 +215,7 @@ void write_atlas(Catalog& catalog, const AtlasOptions& options) {
 void write_header(Catalog& catalog, const std::string& path) {
   const std::string header = names_header(names_of_game(catalog));
   constexpr std::size_t most_bytes = 64u << 20;
+  expect_made_by_vole(path, made_by_names);
   if (!vole::file_exists(path) || vole::read_text(path, most_bytes) != header)
     vole::write_whole(path, header);
   fmt::print("{}\n", path);

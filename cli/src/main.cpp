@@ -5,6 +5,7 @@
 #include <cstdio>
 
 #include "commands.hpp"
+#include "outputs.hpp"
 #include "vole/app/project.hpp"
 #include "vole/asset/image.hpp"
 #include "vole/base/error.hpp"
@@ -64,7 +65,15 @@ int run(int argc, char** argv) {
       atlas_command->add_option("-o,--output", atlas_options.output, "The folder for pages and sheet file");
   auto* const atlas_header = atlas_command->add_option(
       "--header", atlas_options.header, "Where the header goes; alone: write nothing but the header");
-  atlas_command->add_option("--name", atlas_options.name, "What the files are called")->capture_default_str();
+  atlas_command->add_option("--name", atlas_options.name, "What the files are called")
+      ->check(CLI::Validator(
+          [](const std::string& name) {
+            return is_file_name(name)
+                       ? std::string()
+                       : "is made of letters, digits, '-', '_' and '.', and begins with no '.'";
+          },
+          "NAME"))
+      ->capture_default_str();
   atlas_command->add_option("--page", atlas_options.page, "The most pixels along a side of a page")
       ->check(CLI::Range(16, vole::Image::longest_side))
       ->capture_default_str();
@@ -104,8 +113,9 @@ int run(int argc, char** argv) {
 }  // namespace
 
 int main(int argc, char** argv) {
+  vole::clean_up_on_signals();
   try {
-    return run(argc, argv);
+    return vole::with_output_written(run(argc, argv));
   } catch (const vole::Error& error) {
     fmt::print(stderr, "{}\n", error.what());
   } catch (const std::exception& error) {

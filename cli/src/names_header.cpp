@@ -161,8 +161,8 @@ std::string names_header(const GameNames& names) {
   header.plain("sound", "SoundName", names.sounds);
   header.plain("action", "ActionName", names.actions);
   header.plain("axis", "AxisName", names.axes);
-  return "// Made by `vole atlas` from the game's files; changes are lost when it runs again.\n#pragma "
-         "once\n\n"
+  return std::string(made_by_names) +
+         "\n#pragma once\n\n"
          "#include <vole/asset/names.hpp>\n\nnamespace names {\n\n" +
          header.text() + "}  // namespace names\n";
 }

@@ -14,6 +14,10 @@ struct GameNames {
 // Everything that the game in the catalog's folder has by name. Throws Error for what cannot be read.
 GameNames names_of_game(vole::Catalog& catalog);
 
+// The first line of the header.
+inline constexpr std::string_view made_by_names =
+    "// Made by `vole atlas` from the game's files; changes are lost when it runs again.";
+
 // What a name is called in C++: "things/potting-shed" is things_potting_shed.
 std::string cpp_identifier(std::string_view name);
 

@@ -7,7 +7,7 @@
 #include "embedded.hpp"
 #include "vole/app/schemas.hpp"
 #include "vole/base/error.hpp"
-#include "vole/base/files.hpp"
+#include "vole/base/file_set.hpp"
 
 namespace {
 
@@ -76,6 +76,7 @@ int new_game(const NewOptions& options, const std::string& program) {
                            : name);
   const std::string title = options.title.empty() ? title_from(id) : options.title;
   check_title(title);
+  vole::FileSet files;
   for (const EmbeddedFile& file : embedded_files()) {
     std::string content(reinterpret_cast<const char*>(file.bytes), file.size);
     if (!file.path.ends_with(".png")) {
@@ -83,12 +84,12 @@ int new_game(const NewOptions& options, const std::string& program) {
       replace_all(content, "@TITLE@", title);
     }
     const std::string path = file.path == "gitignore" ? ".gitignore" : std::string(file.path);
-    vole::write_whole(vole::join_path(options.folder, path), content);
+    files.add(vole::join_path(options.folder, path), content);
   }
   // Beside the files they are about, so that editors find them on any machine.
   for (const vole::SchemaFile& schema : vole::all_schemas(vole::ComponentTypes()))
-    vole::write_whole(vole::join_path(options.folder, "schemas/" + schema.name + ".schema.json"),
-                      schema.text);
+    files.add(vole::join_path(options.folder, "schemas/" + schema.name + ".schema.json"), schema.text);
+  files.put_in_place();
   const std::string found = vole_cmake_folder(program);
   const std::string& dir = options.folder;
   fmt::print("{}: \"{}\" is written. Build and start it:\n", dir, title);

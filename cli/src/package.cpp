@@ -104,8 +104,6 @@ int package(const PackageOptions& options, const std::string& tool) {
   const std::string name = fmt::format("{}-{}-linux", project.id.value, project.version);
   std::vector<PackedFile> files = collect(project, program);
   for (PackedFile& file : files) file.path = name + "/" + file.path;
-  std::error_code failed;
-  fs::create_directories(options.output, failed);
   const std::string path = vole::join_path(options.output, name + ".tar.gz");
   write_tarball(path, std::move(files));
   fmt::print("{}\n", path);

@@ -8,6 +8,7 @@
 
 #include "commands.hpp"
 #include "game_files.hpp"
+#include "outputs.hpp"
 #include "preview_page.hpp"
 #include "preview_sheet.hpp"
 #include "vole/asset/atlas.hpp"
@@ -254,8 +255,7 @@ void preview_once(const std::string& root, const PreviewOptions& options) {
 }  // namespace
 
 int preview(const PreviewOptions& options) {
-  vole::read_bytes(options.file,
-                   std::size_t{1} << 30);  // reports a missing file, with the nearest name
+  vole::read_bytes(options.file, std::size_t{1} << 30);  // reports a missing file, with the nearest name
   const bool moving = options.output.ends_with(".gif");
   if (!moving && !options.output.ends_with(".png"))
     throw vole::Error(vole::FilePosition::whole_file(options.output),
@@ -269,6 +269,7 @@ int preview(const PreviewOptions& options) {
   if (root.empty())
     throw vole::Error(vole::FilePosition::whole_file(options.file),
                       "belongs to no game: no folder above it has a game.toml");
+  expect_no_game_file(options.output, root);
   if (options.watch) preview_for_ever(root, options);
   preview_once(root, options);
   fmt::print("{}\n", options.output);

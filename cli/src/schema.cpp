@@ -2,13 +2,17 @@
 
 #include "commands.hpp"
 #include "vole/app/schemas.hpp"
-#include "vole/base/files.hpp"
+#include "vole/base/file_set.hpp"
 
 int schema(const SchemaOptions& options) {
+  vole::FileSet files;
+  std::string written;
   for (const vole::SchemaFile& file : vole::all_schemas(vole::ComponentTypes())) {
     const std::string path = vole::join_path(options.output, file.name + ".schema.json");
-    vole::write_whole(path, file.text);
-    fmt::print("{}\n", path);
+    files.add(path, file.text);
+    written += path + "\n";
   }
+  files.put_in_place();
+  fmt::print("{}", written);
   return 0;
 }

@@ -7,6 +7,7 @@
 #include <memory>
 
 #include "vole/base/error.hpp"
+#include "vole/base/files.hpp"
 
 namespace {
 
@@ -22,17 +23,22 @@ void must(archive* out, int result, const std::string& path) {
                       std::string("cannot be written: ") + archive_error_string(out));
 }
 
+la_ssize_t append(archive*, void* packed, const void* data, std::size_t size) {
+  static_cast<std::string*>(packed)->append(static_cast<const char*>(data), size);
+  return static_cast<la_ssize_t>(size);
+}
+
 }  // namespace
 
 void write_tarball(const std::string& path, std::vector<PackedFile> files) {
   std::sort(files.begin(), files.end(),
             [](const PackedFile& a, const PackedFile& b) { return a.path < b.path; });
-  const std::string part = path + ".part";
+  std::string packed;
   const Archive out(archive_write_new(), &archive_write_free);
   archive_write_add_filter_gzip(out.get());
   archive_write_set_filter_option(out.get(), "gzip", "timestamp", nullptr);
   archive_write_set_format_pax_restricted(out.get());
-  must(out.get(), archive_write_open_filename(out.get(), part.c_str()), path);
+  must(out.get(), archive_write_open(out.get(), &packed, nullptr, append, nullptr), path);
   for (const PackedFile& file : files) {
     const Entry entry(archive_entry_new(), &archive_entry_free);
     archive_entry_set_pathname(entry.get(), file.path.c_str());
@@ -45,6 +51,5 @@ void write_tarball(const std::string& path, std::vector<PackedFile> files) {
       must(out.get(), ARCHIVE_FATAL, path);
   }
   must(out.get(), archive_write_close(out.get()), path);
-  if (std::rename(part.c_str(), path.c_str()) != 0)
-    throw vole::Error(vole::FilePosition::whole_file(path), "cannot be written");
+  vole::write_whole(path, packed);
 }

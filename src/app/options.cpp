@@ -38,7 +38,14 @@ std::optional<int> parse_options(int argc, const char* const* argv, const std::s
   app.add_option("--shot", shots, "Save a picture of a tick, or of the end; may be given more than once")
       ->type_name("FILE[@TICK]")
       ->allow_extra_args(false);
-  app.add_option("--seed", options.seed, "Seed of all chance (when left out: drawn for a window, 0 with --headless)");
+  app.add_option("--seed", options.seed,
+                 "Seed of all chance (when left out: drawn for a window, 0 with --headless)")
+      ->check(CLI::Validator(
+          [](const std::string& text) {
+            const bool digits = !text.empty() && text.find_first_not_of("0123456789") == std::string::npos;
+            return digits ? std::string() : "a seed is a whole number from 0 on";
+          },
+          ""));
   app.add_option("--record", options.record, "Write what is done to a file that --replay can repeat")
       ->type_name("FILE");
   app.add_option("--replay", options.replay, "Repeat a recorded run and check that it ends in the same state")

@@ -49,7 +49,9 @@ int run_game(const MakeHost& window, Game game, Project project, Options options
 
 }  // namespace
 
-int run_on(const MakeHost& window, int argc, const char* const* argv, Game game) {
+namespace {
+
+int run_or_say_why_not(const MakeHost& window, int argc, const char* const* argv, Game game) {
   try {
     Options options;
     const std::string program = program_path(argc > 0 ? argv[0] : "");
@@ -62,6 +64,15 @@ int run_on(const MakeHost& window, int argc, const char* const* argv, Game game)
     fmt::print(stderr, "error: {}\n", error.what());
   }
   return 1;
+}
+
+}  // namespace
+
+int run_on(const MakeHost& window, int argc, const char* const* argv, Game game) {
+  end_by_itself_on_signals();
+  const int code = with_output_written(run_or_say_why_not(window, argc, argv, std::move(game)));
+  // As shells count programs that a signal has ended.
+  return end_signal() != 0 ? 128 + end_signal() : code;
 }
 
 }  // namespace vole

@@ -7,6 +7,9 @@
 #include <cstdio>
 #include <random>
 
+#include "vole/base/file_set.hpp"
+#include "vole/base/program.hpp"
+
 namespace vole {
 namespace {
 
@@ -39,6 +42,9 @@ Session::Session(Game game, Project project, Options options, Host& host)
       canvas_(project_.canvas),
       progress_said_(Clock::now()) {
   if (!options_.record.empty() && !replay_) recorder_.emplace(project_, seed_, *files_.controls);
+  // Better now than after the play.
+  if (recorder_) expect_writable(options_.record);
+  for (const Shot& shot : options_.shots) expect_writable(shot.file);
   // Files must not change during a run that is recorded or replayed.
   if (host_.shows() && !replay_ && !recorder_) files_.watch();
   simulation_.ask_for(project_.first_scene.value, project_.first_scene.where);
@@ -106,12 +112,31 @@ void Session::tick() {
 }
 
 bool Session::over() const {
-  if (host_.closing()) return true;
+  if (host_.closing() || end_signal() != 0) return true;
   if (options_.ticks && ticks() >= *options_.ticks) return true;
   return replay_ && ticks() >= replay_->length();
 }
 
 bool Session::step() {
+  try {
+    return go_on();
+  } catch (...) {
+    // What was played is kept, whatever ends the game.
+    try {
+      save_recording();
+    } catch (const Error& error) {
+      fmt::print(stderr, "{}\n", error.what());
+    }
+    throw;
+  }
+}
+
+void Session::save_recording() {
+  if (recorder_) recorder_->write(options_.record, ticks(), checksum());
+  recorder_.reset();
+}
+
+bool Session::go_on() {
   if (over()) return false;
   host_.gather(*gather_);
   const int due = ticker_.add(host_.elapsed());
@@ -200,17 +225,20 @@ Report Session::refresh() {
 }
 
 int Session::finish() {
-  for (const Shot& shot : options_.shots)
+  const bool recorded = recorder_.has_value();
+  save_recording();
+  bool all_saved = true;
+  for (const Shot& shot : options_.shots) {
     if (!shot.tick) save_shot(shot);
-  for (const Shot& shot : options_.shots)
-    if (shot.tick && *shot.tick > ticks())
-      fmt::print(stderr, "{}: not saved: the run ended at tick {}, before {}\n", shot.file, ticks(),
-                 *shot.tick);
+    if (!shot.tick || *shot.tick <= ticks()) continue;
+    all_saved = false;
+    fmt::print(stderr, "{}: error: not saved: the run ended at tick {}, before {}\n", shot.file, ticks(),
+               *shot.tick);
+  }
   const std::string checksum_now = checksum_text(checksum());
-  if (recorder_) recorder_->write(options_.record, ticks(), checksum());
   if (!replay_) {
-    if (options_.headless || recorder_) fmt::print("{} ticks, checksum {}\n", ticks(), checksum_now);
-    return 0;
+    if (options_.headless || recorded) fmt::print("{} ticks, checksum {}\n", ticks(), checksum_now);
+    return all_saved ? 0 : 1;
   }
   const std::vector<Problem>& differences = replay_->differences();
   for (const Problem& problem : differences) fmt::print(stderr, "{}\n", to_text(problem));
@@ -219,7 +247,7 @@ int Session::finish() {
              !whole                ? "not to the end"
              : differences.empty() ? "as recorded"
                                    : "not as recorded");
-  return differences.empty() ? 0 : 1;
+  return differences.empty() && all_saved ? 0 : 1;
 }
 
 }  // namespace vole

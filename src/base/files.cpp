@@ -9,6 +9,7 @@
 #include <fstream>
 
 #include "vole/base/error.hpp"
+#include "vole/base/file_set.hpp"
 #include "vole/base/names.hpp"
 #include "vole/base/paths.hpp"
 
@@ -62,31 +63,15 @@ Bytes read_bytes(const std::string& path, std::size_t most_bytes) {
 }
 
 void write_whole(const std::string& path, std::string_view content) {
-  const FilePosition where = FilePosition::whole_file(path);
-  std::error_code failed;
-  const fs::path target = to_path(path);
-  if (target.has_parent_path()) fs::create_directories(target.parent_path(), failed);
-  const fs::path part = to_path(path + ".part");
-  {
-    std::ofstream out(part, std::ios::binary | std::ios::trunc);
-    out.write(content.data(), static_cast<std::streamsize>(content.size()));
-    out.flush();
-    if (!out) {
-      out.close();
-      fs::remove(part, failed);
-      throw Error(where, "cannot be written; is the folder there, writable and not full?");
-    }
-  }
-  fs::rename(part, target, failed);
-  if (failed) {
-    const std::string why = failed.message();
-    fs::remove(part, failed);
-    throw Error(where, fmt::format("cannot be written: {}", why));
-  }
+  FileSet files;
+  files.add(path, content);
+  files.put_in_place();
 }
 
 void write_whole(const std::string& path, const Bytes& content) {
-  write_whole(path, std::string_view(reinterpret_cast<const char*>(content.data()), content.size()));
+  FileSet files;
+  files.add(path, content);
+  files.put_in_place();
 }
 
 bool file_exists(const std::string& path) {

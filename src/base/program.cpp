@@ -1,7 +1,13 @@
 #include "vole/base/program.hpp"
 
+#include <cerrno>
+#include <csignal>
+#include <cstdio>
+#include <cstring>
+#include <ctime>
 #include <filesystem>
 
+#include "partial_file.hpp"
 #include "vole/base/paths.hpp"
 
 #if defined(_WIN32)
@@ -38,5 +44,53 @@ std::string program_path(const std::string& called) {
 }
 
 #endif
+
+const std::vector<int>& end_signals() {
+#if defined(SIGHUP)
+  static const std::vector<int> signals{SIGINT, SIGTERM, SIGHUP};
+#else
+  static const std::vector<int> signals{SIGINT, SIGTERM};
+#endif
+  return signals;
+}
+
+void handle_end_signals(void (*handler)(int signal)) {
+  for (const int signal : end_signals())
+    if (std::signal(signal, handler) == SIG_IGN) std::signal(signal, SIG_IGN);
+}
+
+namespace {
+
+volatile std::sig_atomic_t signal_that_came = 0;
+volatile std::time_t time_it_came = 0;
+
+// Some programs send a signal twice at once, to a process and to its group: that is one wish.
+extern "C" void note_signal(int signal) {
+  const std::time_t now = std::time(nullptr);
+  if (signal_that_came != 0 && now - time_it_came >= 2) return remove_partial_files_and_end(signal);
+  if (signal_that_came == 0) time_it_came = now;
+  signal_that_came = signal;
+  std::signal(signal, note_signal);  // some systems set it back
+}
+
+}  // namespace
+
+void end_by_itself_on_signals() {
+  clean_up_on_signals();
+  handle_end_signals(note_signal);
+}
+
+int end_signal() {
+  return signal_that_came;
+}
+
+int with_output_written(int code) {
+  errno = 0;
+  const bool failed = std::fflush(stdout) != 0 || std::ferror(stdout) != 0;
+  if (!failed) return code;
+  std::fprintf(stderr, "error: the standard output cannot be written: %s\n",
+               errno != 0 ? std::strerror(errno) : "it failed before");
+  return code == 0 ? 1 : code;
+}
 
 }  // namespace vole

@@ -62,6 +62,10 @@ class Session final : public HostedRun {
   void save_shots();
   void save_shot(const Shot& shot);
   bool over() const;
+  // A step without the care for what was recorded.
+  bool go_on();
+  // Once: after it nothing more is recorded.
+  void save_recording();
 
   const Game game_;
   const Project project_;

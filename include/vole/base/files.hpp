@@ -15,8 +15,8 @@ using Bytes = std::vector<unsigned char>;
 std::string read_text(const std::string& path, std::size_t most_bytes);
 Bytes read_bytes(const std::string& path, std::size_t most_bytes);
 
-// Writes the whole file or nothing: the old content stays until the new one is complete. Makes missing
-// folders.
+// Writes the whole file or nothing: the old content stays until the new one is complete. Makes missing folders. See
+// file_set.hpp, also for several files that belong together.
 void write_whole(const std::string& path, std::string_view content);
 void write_whole(const std::string& path, const Bytes& content);
 
