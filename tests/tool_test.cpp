@@ -251,6 +251,15 @@ TEST_CASE("a game answers its options, and says what is wrong with them") {
   CHECK(allotment_in(folder, "--headless --ticks 1 --shot no/such/\\\\0/x.png").code <= 1);
 }
 
+TEST_CASE("without a display a game says so, and does not play unseen") {
+  TempFolder folder;
+  const Ran ran = run_command("env -u DISPLAY -u WAYLAND_DISPLAY -u SDL_VIDEODRIVER timeout 30 " +
+                              as_word(variable("VOLE_ALLOTMENT")));
+  CHECK(ran.code == 1);
+  CHECK(ran.output.find("error: no window can be opened") != std::string::npos);
+  CHECK(ran.output.find("without a display, run with --headless") != std::string::npos);
+}
+
 TEST_CASE("the same seed and inputs give the same state in every process") {
   TempFolder folder;
   const auto closing_line = [&](const std::string& words) {

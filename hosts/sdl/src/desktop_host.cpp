@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <chrono>
 #include <map>
+#include <string_view>
 
 #include "key_table.hpp"
 #include "screen.hpp"
@@ -18,10 +19,24 @@ Error sdl_error(const std::string& what) {
   return Error(FilePosition{}, what + ": " + SDL_GetError(), "without a display, run with --headless");
 }
 
+// Where there is no display SDL takes a driver that draws into nothing: a game would then run unseen. Whoever names a
+// driver in the environment gets it.
+bool driver_shows_windows() {
+  const char* const driver = SDL_GetCurrentVideoDriver();
+  if (!driver || SDL_getenv("SDL_VIDEODRIVER")) return driver != nullptr;
+  const std::string_view name = driver;
+  return name != "dummy" && name != "offscreen" && name != "evdev";
+}
+
 // Starts and ends SDL; the first member of the host, so that it outlives windows and pads.
 struct SdlInUse {
   SdlInUse() {
     if (SDL_Init(SDL_INIT_VIDEO | SDL_INIT_GAMECONTROLLER) != 0) throw sdl_error("no window can be opened");
+    if (!driver_shows_windows()) {
+      SDL_Quit();
+      throw Error(FilePosition{}, "no window can be opened: there is no display",
+                  "without a display, run with --headless");
+    }
   }
   ~SdlInUse() { SDL_Quit(); }
   SdlInUse(const SdlInUse&) = delete;
