@@ -117,8 +117,7 @@ std::shared_ptr<const CompiledKind> KindCompiler::compile(std::string_view name,
 }
 
 std::shared_ptr<const CompiledKind> CompiledKinds::get(std::string_view kind, const FilePosition& asked) {
-  if (const auto found = compiled_.find(kind); found != compiled_.end() && found->second)
-    return found->second;
+  if (const auto found = compiled_.find(kind); found != compiled_.end()) return found->second;
   return compiled_[std::string(kind)] = with(kind, {}, asked);
 }
 
@@ -134,10 +133,8 @@ std::shared_ptr<const CompiledKind> CompiledKinds::with(std::string_view kind, c
 
 void CompiledKinds::recompile(Report& report) {
   std::erase_if(compiled_, [this](const auto& kind) { return !written().has(kind.first); });
-  for (auto& [name, kind] : compiled_) {
-    kind.reset();  // one that is wrong is tried again at the next change, and when it is spawned
+  for (auto& [name, kind] : compiled_)
     gather(report, [&, &name = name, &kind = kind] { kind = with(name, {}); });
-  }
 }
 
 void check_layers(const CompiledKind& kind, const LevelNow& level) {

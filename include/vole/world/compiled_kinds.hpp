@@ -53,7 +53,7 @@ class CompiledKinds {
   std::shared_ptr<const CompiledKind> with(std::string_view kind, const Node& over,
                                            const FilePosition& asked = {}) const;
   // After a change of the files: those that were compiled are compiled again, and what is wrong with them goes
-  // to the report.
+  // to the report; of those the last good version stays.
   void recompile(Report& report);
 
   const Kinds& written() const { return compiler_.kinds; }
