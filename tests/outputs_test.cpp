@@ -100,8 +100,9 @@ TEST_CASE("a recording is kept whatever ends the game, and its place is tried fi
   const std::string record = "--headless --ticks 100000000 --seed 4 --record run.run";
   for (const char* signal : {"INT", "TERM", "HUP"}) {
     CAPTURE(signal);
-    const Ran ran = run_command("cd " + as_word(folder.path()) + " && timeout --preserve-status -s " +
-                                signal + " 1 " + as_word(variable("VOLE_ALLOTMENT")) + " " + record);
+    const Ran ran =
+        run_command("cd " + as_word(folder.path()) + " && timeout -k 30 --preserve-status -s " + signal +
+                    " 1 env --default-signal " + as_word(variable("VOLE_ALLOTMENT")) + " " + record);
     CHECK(ran.code > 128);
     const Ran again = run_command(allotment_of(folder, "--headless --replay run.run"));
     CAPTURE(ran.output, again.output);
