@@ -8,7 +8,7 @@
 //   first_scene = "title"
 //   icon = "icon.png"
 //
-//   [limits]                               # `vole check` tells what goes beyond
+//   [limits]                               # `vole check` reports what goes beyond
 //   picture_side = 1024
 //
 // Groups of assets that scenes load ahead: see groups.hpp.
@@ -85,7 +85,7 @@ void describe(V& v, Project& project) {
 Project read_project(const std::string& file);
 
 // The path of the game.toml that a program means by `file`: beside the program; else in the folder that the
-// file PROGRAM.folder beside the program names (development builds have one); else as it stands. Throws
+// file PROGRAM.folder beside the program names (development builds have one); else as it is. Throws
 // Error.
 std::string find_project(const std::string& file, const std::string& program);
 

@@ -4,8 +4,9 @@
 //
 //   Report report;
 //   report.error(node.where(), "no clip \"rnu\" in \"vole\"", did_you_mean("rnu", clip_names));
-//   report.throw_if_errors();      // assets/vole.sheet.toml:9:8: error: no clip "rnu" in "vole"; did you
-//   mean "run"?
+//   report.throw_if_errors();
+//
+// prints: assets/vole.sheet.toml:9:8: error: no clip "rnu" in "vole"; did you mean "run"?
 #pragma once
 
 #include <memory>

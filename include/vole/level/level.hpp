@@ -1,4 +1,4 @@
-// A level: layers of tiles and pictures in drawing order, places where things stand, and what is solid. Read
+// A level: layers of tiles and pictures in drawing order, the places of things, and what is solid. Read
 // from levels/NAME.level.toml:
 //
 //   tileset = "earth"
@@ -8,10 +8,9 @@
 //   name = "hedges"
 //   picture = "hedges"                       # repeated sideways, its bottom at the level's bottom
 //   repeat = "across"                        # or "none", "down", "both"
-//   edge = "bottom"                          # or "top": hangs from the level's top
+//   edge = "bottom"                          # or "top": at the level's top
 //   cover = false                            # true: scaled to cover the canvas, whatever the camera does
-//   parallax = [0.3, 0.1]                    # how far it goes with the camera: 0 not at all, 1 with the
-//   level
+//   parallax = [0.3, 0.1]                    # how far it goes with the camera: 0 not at all, 1 with the level
 //
 //   [[layers]]
 //   name = "ground"
@@ -20,8 +19,8 @@
 //
 //   [[places]]
 //   kind = "bulb"
-//   cell = [2, 0]                            # feet in the middle of the cell's bottom; or at = [40, 16] in
-//   pixels bulb = { worth = 5 }                     # put over what the kind says
+//   cell = [2, 0]                            # feet in the middle of the cell's bottom; or at = [40, 16], in pixels
+//   bulb = { worth = 5 }                     # put over what the kind says
 #pragma once
 
 #include <cstdint>
