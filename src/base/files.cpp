@@ -69,9 +69,7 @@ void write_whole(const std::string& path, std::string_view content) {
 }
 
 void write_whole(const std::string& path, const Bytes& content) {
-  FileSet files;
-  files.add(path, content);
-  files.put_in_place();
+  write_whole(path, std::string_view(reinterpret_cast<const char*>(content.data()), content.size()));
 }
 
 bool file_exists(const std::string& path) {
