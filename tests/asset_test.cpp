@@ -125,10 +125,10 @@ TEST_CASE("an playhead goes on with the clip it plays and starts another from th
   playhead.play(land);
   CHECK(playhead.frame(60) == 9);
   for (int tick = 0; tick < 4; ++tick) {
-    CHECK_FALSE(playhead.over(60));
+    CHECK_FALSE(playhead.finished(60));
     playhead.tick();
   }
-  CHECK(playhead.over(60));
+  CHECK(playhead.finished(60));
   CHECK(playhead.frame(60) == 8);
 }
 

@@ -280,7 +280,7 @@ TEST_CASE("what is wrong in a file is reported at its place with what was meant"
     FAIL("nothing was thrown");
   } catch (const vole::Error& error) {
     CHECK(std::string(error.what()).find("broken.toml:") == 0);
-    CHECK(std::string(error.what()).find("not valid TOML") != std::string::npos);
+    CHECK(std::string(error.what()).find("the file ends inside a list") != std::string::npos);
   }
 }
 

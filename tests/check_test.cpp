@@ -107,7 +107,7 @@ TEST_CASE(
   folder.write(
       "assets/mouse.sheet.toml",
       "frame = { size = [8, 8] }\n[clips.run]\nframes = [0, 1]\n[[rules]]\nclip = \"run\"\n"
-      "when = [\"groundd\"]\n[[rules]]\nclip = \"run\"\nwhen = [\"tired\", \"vy < 0\", \"not over\"]\n");
+      "when = [\"groundd\"]\n[[rules]]\nclip = \"run\"\nwhen = [\"tired\", \"vy < 0\", \"not finished\"]\n");
   const Ran ran = vole_in(folder, "check");
   CAPTURE(ran.output);
   CHECK(has(ran.output,
@@ -269,7 +269,12 @@ TEST_CASE("groups, points and rings of carried things are checked, and JSON name
        {"the group \"a\" contains itself", "no sheet \"mose\"; did you mean \"mouse\"?", "no group \"b\"",
         "\"ring\" carries something that carries it", "no frame \"x\" in \"mouse\""})
     if (!has(ran.output, line)) FAIL_CHECK("not told: " << line << "\n" << ran.output);
-  const Ran json = vole_in(folder, "check --json");
+  // While names are wrong nothing is called unused by them.
+  CHECK_FALSE(has(ran.output, "unused-file"));
+  TempFolder whole;
+  write_tidy_game(whole);
+  whole.write_picture("assets/old.png", {4, 4});
+  const Ran json = vole_in(whole, "check --json");
   CHECK(has(json.output, "\"rule\": \"unused-file\""));
   CHECK(has(json.output, "\"severity\": \"warning\""));
 }
@@ -306,4 +311,156 @@ TEST_CASE("an independent validator accepts the demo's files and a new game's, a
   CHECK(refused("a.level.toml",
                 "[[layers]]\nname = \"a\"\n[[places]]\nkind = \"b\"\nat = [1, 2]\nbulb = { worth = 2 }\n")
             .code == 0);
+}
+
+TEST_CASE("what could not be read is not judged by") {
+  TempFolder folder;
+  write_small_game(folder);
+  folder.write_picture("assets/icon.png", {16, 16});
+  folder.write("src/main.cpp", "int main() { return 0; } // \"mouse\" \"run\" \"idle\" \"patch\"\n");
+  folder.write("game.toml",
+               vole::read_text(folder.path("game.toml"), 10000) + "icon = \"assets/icon.png\"\n");
+  folder.write("recordings/a.run", "game = \"small\"\nticks = 3\ninputs = [\"0 walk 100\", \"1 jump +\"]\n");
+  REQUIRE(vole_in(folder, "check").output.find("nothing wrong") != std::string::npos);
+  const auto broken = [&](const std::string& file, const std::string& text) {
+    const std::string whole = vole::read_text(folder.path(file), 1 << 20);
+    folder.write(file, text);
+    const Ran ran = vole_in(folder, "check");
+    folder.write(file, whole);
+    CHECK(ran.code == 1);
+    return ran.output;
+  };
+  for (const auto& [file, text] :
+       std::vector<std::pair<std::string, std::string>>{{"controls.toml", "[actions\n"},
+                                                        {"game.toml", "title = 3\n"},
+                                                        {"kinds.toml", "[mouse\n"},
+                                                        {"levels/patch.level.toml", "layers = 3\n"}}) {
+    CAPTURE(file);
+    const std::string output = broken(file, text);
+    CAPTURE(output);
+    // Nothing but what is wrong with that file.
+    std::size_t lines = 0;
+    for (std::size_t at = 0; (at = output.find("error:", at)) != std::string::npos; ++at) ++lines;
+    CHECK(output.find("warning:") == std::string::npos);
+    CHECK(output.find(file) != std::string::npos);
+    CHECK(lines <= 3);
+    for (std::size_t at = 0, end = 0; (end = output.find('\n', at)) != std::string::npos; at = end + 1)
+      if (output.substr(at, end - at).find("error:") != std::string::npos)
+        CHECK(output.substr(at, file.size() + 2).find(file) != std::string::npos);
+  }
+}
+
+TEST_CASE("check sees what a game would only stumble over") {
+  TempFolder folder;
+  write_small_game(folder);
+  const auto with = [&](const std::string& file, const std::string& what, const std::string& by) {
+    const std::string text = vole::read_text(folder.path(file), 1 << 20);
+    std::string changed = text;
+    folder.write(file, changed.replace(changed.find(what), what.size(), by));
+    const Ran ran = vole_in(folder, "check");
+    folder.write(file, text);
+    CAPTURE(ran.output);
+    CHECK(ran.code == 1);
+    return ran.output;
+  };
+  CHECK_THAT(with("kinds.toml", "body = { size = [6, 6] }\n", ""),
+             Catch::Contains("kinds.toml:1:1: error: kind \"mouse\" has a side_mover but no body to move"));
+  CHECK_THAT(with("kinds.toml", "person = {}", "person = {}\ntop_mover = {}"),
+             Catch::Contains("kind \"mouse\" is moved by a side_mover and by a top_mover"));
+  CHECK_THAT(with("kinds.toml", "side_mover = {}", "top_mover = {}"),
+             Catch::Contains("kinds.toml:1:1: error: no axis \"walk_down\" in controls.toml"));
+  for (const char* place :
+       {"cell = [10, 2]", "cell = [6, 4]", "cell = [-1, 2]", "at = [81, 3]", "at = [-0.5, 3]"})
+    CHECK_THAT(with("levels/patch.level.toml", "cell = [6, 2]", place),
+               Catch::Contains("this place is outside the level, which has 10 x 4 cells (80 x 32 pixels)"));
+  for (const auto& [key, value, text] : std::vector<std::array<std::string, 3>>{
+           {"title", "\"\"", "\"\" cannot be the game's title"},
+           {"title", "\"a\\nExec=rm\"", "a title has no backslashes, line breaks"},
+           {"id", "\"Big\"", "an id has small letters"},
+           {"id", "\"9\"", "begins with a letter"},
+           {"id", "\"lib\"", "\"lib\" is taken"},
+           {"version", "\"1/2\"", "a version begins with a digit"},
+           {"version", "\"../1\"", "a version begins with a digit"},
+           {"icon", "\"../../etc/passwd\"", "is not in the folder"},
+           {"icon", "\"/etc/passwd\"", "is not in the folder"}}) {
+    CAPTURE(key, value);
+    const std::string game =
+        "title = \"Small\"\nid = \"small\"\ncanvas = [64, 32]\nfirst_scene = \"patch\"\n";
+    const std::size_t at = game.find(key + " =");
+    const std::string changed =
+        at == std::string::npos
+            ? game + key + " = " + value + "\n"
+            : std::string(game).replace(at, game.find('\n', at) - at, key + " = " + value);
+    folder.write("game.toml", changed);
+    CHECK_THAT(vole_in(folder, "check").output, Catch::Contains(text));
+    // The same words for whoever packs it.
+    const Ran packed = vole_in(folder, "package --program /bin/true -o out");
+    CHECK(packed.code == 1);
+    CHECK_THAT(packed.output, Catch::Contains(text));
+    folder.write("game.toml", game);
+  }
+  // A link out of the folder is neither passed nor packed.
+  std::filesystem::create_symlink("/etc/passwd", folder.path("assets/secret.png"));
+  for (const char* words : {"check", "package --program /bin/true -o out"}) {
+    const Ran ran = vole_in(folder, words);
+    CHECK(ran.code == 1);
+    CHECK_THAT(ran.output,
+               Catch::Contains("assets/secret.png") && Catch::Contains("a link that leads out of it"));
+  }
+  CHECK_FALSE(vole::folder_exists(folder.path("out")));
+}
+
+TEST_CASE("words that are no command list the commands, with the nearest") {
+  TempFolder folder;
+  const Ran none = vole_in(folder, "");
+  CHECK(none.code == 2);
+  CHECK_THAT(none.output,
+             Catch::Contains("  preview   Show a sheet") && Catch::Contains("  package   Make the build"));
+  const Ran near = vole_in(folder, "pack");
+  CHECK(near.code == 2);
+  CHECK_THAT(near.output, Catch::Contains("no command \"pack\"; did you mean \"package\"?") &&
+                              Catch::Contains("  check     Read every file"));
+  CHECK(vole_in(folder, "--version").code == 0);
+  for (const char* command : {"new", "check", "preview", "atlas", "schema", "package"}) {
+    const Ran help = vole_in(folder, std::string(command) + " --help");
+    CHECK(help.code == 0);
+    CHECK_THAT(help.output, Catch::Contains(std::string("Examples:\n  vole ") + command));
+  }
+}
+
+TEST_CASE("man pages and completions hold every command and option, and programs that read them take them") {
+  TempFolder folder;
+  REQUIRE(vole_in(folder, "help-files -o help").code == 0);
+  const auto text = [&](const char* file) {
+    return vole::read_text(folder.path(std::string("help/") + file), 1 << 20);
+  };
+  const std::string options[] = {"--title", "--view",   "--json", "--output", "--clip",   "--show",
+                                 "--watch", "--header", "--name", "--page",   "--target", "--program"};
+  std::string pages;
+  for (const char* command : {"new", "check", "preview", "atlas", "schema", "package"}) {
+    const std::string page = text(("vole-" + std::string(command) + ".1").c_str());
+    CHECK_THAT(page, Catch::StartsWith(".TH VOLE-") && Catch::Contains(".SH EXAMPLES") &&
+                         Catch::Contains(".SH EXIT STATUS"));
+    CHECK_THAT(text("vole.1"), Catch::Contains(command));
+    for (const char* shell : {"vole.bash", "_vole", "vole.fish"})
+      CHECK_THAT(text(shell), Catch::Contains(command));
+    pages += page;
+  }
+  for (const std::string& option : options) {
+    std::string in_roff = option;
+    in_roff.replace(0, 2, "\\-\\-");
+    CHECK_THAT(pages, Catch::Contains(in_roff));
+    CHECK_THAT(text("vole.bash"), Catch::Contains(option));
+    CHECK_THAT(text("_vole"), Catch::Contains(option + "["));
+    CHECK_THAT(text("vole.fish"), Catch::Contains("-l " + option.substr(2)));
+  }
+  // bash completes what there is.
+  const auto completed = [&](const std::string& words, int position) {
+    return run_command("cd " + as_word(folder.path()) + " && bash -c '. help/vole.bash; COMP_WORDS=(" +
+                       words + "); COMP_CWORD=" + std::to_string(position) + "; _vole; echo ${COMPREPLY[@]}'")
+        .output;
+  };
+  CHECK(completed("vole p", 1) == "preview package\n");
+  CHECK(completed("vole new x --view ", 4) == "side top\n");
+  CHECK(completed("vole atlas --he", 2) == "--help --header\n");
 }

@@ -97,7 +97,7 @@ TEST_CASE("what is wrong with a clip is reported at its place") {
   CHECK(has(wrong_clip(days + "]\n" + times + "]"), "clip \"c\" takes 90000 seconds; the most is a day"));
   std::string many = "[clips.c]\nrow = 0\n";
   for (int i = 0; i < 1001; ++i) many += "[[rules]]\nclip = \"c\"\nwhen = [\"a\"]\n";
-  CHECK(has(Written(many).wrong(), "1001 rules are more than the 1000"));
+  CHECK(has(Written(many).wrong(), "1001 items are too many here; the most is 1000"));
 }
 
 TEST_CASE("frames of their own length are shown for as long as they say, in every pass") {
@@ -131,7 +131,7 @@ TEST_CASE("an playhead and the plain function of time agree, and do not drift in
     playhead.play(clip);
     for (std::int64_t tick = 0; tick < 2000; ++tick) {
       REQUIRE(playhead.frame(60) == clip.frame_at(tick, 60));
-      REQUIRE(playhead.over(60) == clip.over_at(tick, 60));
+      REQUIRE(playhead.finished(60) == clip.over_at(tick, 60));
       playhead.tick();
     }
   }
@@ -354,7 +354,7 @@ TEST_CASE("a thing that does not move stands still on the ground, as far as rule
       "[[rules]]\nclip = \"fall\"\nwhen = [\"not grounded\"]\n[[rules]]\nclip = \"idle\"\n");
   ruled.stage->entities.add(ruled.mouse, vole::Touching{});
   CHECK(ruled.clip_after(1) == "fall");
-  ruled.stage->entities.take<vole::Touching>(ruled.mouse);
+  ruled.stage->entities.remove<vole::Touching>(ruled.mouse);
   CHECK(ruled.clip_after(1) == "idle");
   // Nor is it at a wall, unless it touches one.
   ruled.reload(
@@ -363,7 +363,7 @@ TEST_CASE("a thing that does not move stands still on the ground, as far as rule
   CHECK(ruled.clip_after(1) == "idle");
   ruled.stage->entities.add(ruled.mouse, vole::Touching{});
   CHECK(ruled.clip_after(1) == "idle");
-  ruled.stage->get<vole::Touching>(ruled.mouse).wall = true;
+  ruled.stage->get<vole::Touching>(ruled.mouse).wall_left = true;
   CHECK(ruled.clip_after(1) == "lean");
 }
 

@@ -208,12 +208,12 @@ TEST_CASE("cues, timers and tweens go on after a restore as if nothing had happe
           .then(0, 0.1f, vole::Ease::back_out)
           .then_tell("turned");
     });
-    say.when_meet("mouse", "crumb", [&](Stage&, Entity, Entity) { told += "m"; });
+    say.when_overlap_begins("mouse", "crumb", [&](Stage&, Entity, Entity) { told += "m"; });
   };
   small.say(cues);
   small.stage->load_level("patch");
   const Entity mouse = small.stage->first("mouse");
-  small.stage->entities.take<vole::SideMover>(mouse);
+  small.stage->entities.remove<vole::SideMover>(mouse);
   small.stage->tell("drip");
   small.stage->tell("turned", mouse);
   vole::Random chance(2);

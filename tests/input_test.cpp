@@ -157,8 +157,8 @@ TEST_CASE("ticks follow time without drift, however it is cut up") {
       const auto part = static_cast<std::int64_t>(chance.below(40'000'000));
       time += part;
       ticks += ticker.add(part);
-      REQUIRE(ticker.between() >= 0);
-      REQUIRE(ticker.between() < 1);
+      REQUIRE(ticker.share_of_tick() >= 0);
+      REQUIRE(ticker.share_of_tick() < 1);
     }
     CHECK(ticks == time * rate / 1'000'000'000);
   }

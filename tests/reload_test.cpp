@@ -302,7 +302,7 @@ TEST_CASE("groups are loaded ahead in steps, with a bar, and given up when no sc
   const auto wanted = vole::wanted_by_scene(project.assets, "patch", other);
   CHECK(wanted.size() == 42);
   vole::Preload preload(other, wanted);
-  for (std::size_t done = 0; !preload.over(); ++done) {
+  for (std::size_t done = 0; !preload.complete(); ++done) {
     CHECK(preload.done() == done);
     preload.step();
   }

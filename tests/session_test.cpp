@@ -218,7 +218,8 @@ TEST_CASE("a project says what it needs") {
   CHECK(with(good + "canvas = [8, 180]\n") == "game.toml:4:11: error: 8 is too small; the least is 16");
   CHECK(with(good + "ticks_per_second = 1e9\n").find("a whole number wanted here") != std::string::npos);
   CHECK(with("title = \"T\"\nid = \"My Game\"\nfirst_scene = \"a\"\n") ==
-        "game.toml:2:6: error: \"My Game\" is not an id; an id has small letters, digits and '-' only");
+        "game.toml:2:6: error: \"My Game\" cannot be the game's id; an id has small letters, digits and '-', "
+        "and begins with a letter");
   CHECK(error_of([&] { vole::find_project("nowhere/game.toml", "/nowhere/program"); }, folder)
             .find("no such file here nor beside the program") != std::string::npos);
   // The program's own files come before those of whatever folder it is started in.

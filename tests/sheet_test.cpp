@@ -170,8 +170,8 @@ TEST_CASE("a hundred thousand frames are reported at once and not made") {
     named.append("f").append(std::to_string(i)).append(" = { area = [0, 0, 1, 1] }\n");
     clip += "1,";
   }
-  CHECK(has(wrong(folder, named), "100000 frames are more than the 65536"));
-  CHECK(has(wrong(folder, clip + "]\n"), "clip \"a\" has 100000 frames; the most is 65536"));
+  CHECK(has(wrong(folder, named), "100000 items are too many here; the most is 65536"));
+  CHECK(has(wrong(folder, clip + "]\n"), "100000 items are too many here; the most is 65536"));
 }
 
 TEST_CASE("rectangles are packed without overlap, on small pages, whatever they are") {

@@ -145,7 +145,7 @@ TEST_CASE("drawing changes nothing, whatever plays, changes or leaves meanwhile"
   // The component or the thing may go in the middle of it.
   lit.sprite().play("burn");
   lit.tick();
-  lit.stage->entities.take<Lamp>(lit.mouse);
+  lit.stage->entities.remove<Lamp>(lit.mouse);
   lit.drawn();
   lit.tick();
   lit.stage->entities.add(lit.mouse, Lamp{});

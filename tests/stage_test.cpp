@@ -154,7 +154,7 @@ TEST_CASE("references hold until the sweep, whatever is added, taken or removed,
       if (all.empty() || chance.chance(0.6f))
         entities.add(all.emplace_back(entities.create()), Number{++next});
       else if (chance.chance(0.5f))
-        entities.take<Number>(all[pick]);
+        entities.remove<Number>(all[pick]);
       else
         entities.remove(all[pick]);
     }
@@ -318,7 +318,7 @@ TEST_CASE("what a kind or place gets wrong is reported all at once") {
               small.stage.spawn("mosue", {0, 0});
             },
             small.folder) == "error: no kind \"mosue\"; did you mean \"mouse\"?");
-  CHECK(error_of([&] { small.say([](vole::Cues& cues) { cues.when_meet("mouse", "crum", {}); }); },
+  CHECK(error_of([&] { small.say([](vole::Cues& cues) { cues.when_overlap_begins("mouse", "crum", {}); }); },
                  small.folder)
             .find("did you mean \"crumb\"?") != std::string::npos);
 }
@@ -328,7 +328,7 @@ TEST_CASE("a cue is called once for two kinds that meet, until they part") {
   small.stage.load_level("patch");
   int met = 0;
   small.say([&](vole::Cues& cues) {
-    cues.when_meet("mouse", "crumb", [&](vole::Stage& stage, Entity mouse, Entity crumb) {
+    cues.when_overlap_begins("mouse", "crumb", [&](vole::Stage& stage, Entity mouse, Entity crumb) {
       ++met;
       CHECK(mouse == stage.first("mouse"));
       CHECK(crumb == stage.first("crumb"));
@@ -353,7 +353,7 @@ TEST_CASE("what is removed has no meetings and is gone after the tick") {
   small.stage.spawn("mouse", at);
   int met = 0;
   small.say([&](vole::Cues& cues) {
-    cues.when_meet("mouse", "crumb", [&](vole::Stage& stage, Entity, Entity other) {
+    cues.when_overlap_begins("mouse", "crumb", [&](vole::Stage& stage, Entity, Entity other) {
       ++met;
       stage.remove(other);
       CHECK(stage.entities.alive(other));

@@ -143,15 +143,24 @@ std::string atlas_text(const std::vector<PackedSheet>& sheets, const AtlasPages&
   return text;
 }
 
+// NAME-1.png and so on: a list that was edited by hand must not make somebody's picture a page.
+bool is_page_name(std::string_view page, std::string_view name) {
+  if (!page.starts_with(name) || !page.ends_with(".png") || page.size() < name.size() + 6) return false;
+  page.remove_prefix(name.size());
+  const std::string_view number = page.substr(1, page.size() - 5);
+  return page.front() == '-' && number.find_first_not_of("0123456789") == std::string_view::npos;
+}
+
 // The pages of an atlas that an earlier run left under this name. Throws Error when what is there under its name is
 // none of ours.
-std::set<std::string> pages_there(const std::string& file) {
+std::set<std::string> pages_there(const std::string& file, const std::string& name) {
   std::set<std::string> pages;
   if (!vole::file_exists(file)) return pages;
   expect_made_by_vole(file, made_by_atlas);
   const Node root = vole::read_toml(file);
   if (const Node* const listed = root.find("pages"))
-    for (const Node& page : listed->items) pages.insert(page.text);
+    for (const Node& page : listed->items)
+      if (is_page_name(page.text, name)) pages.insert(page.text);
   return pages;
 }
 
@@ -165,7 +174,7 @@ void expect_free_or_ours(const std::string& path, const std::string& name,
 
 void write_files(const std::string& file, const AtlasPages& pages, const std::vector<PackedSheet>& sheets,
                  const AtlasOptions& options) {
-  std::set<std::string> left = pages_there(file);
+  std::set<std::string> left = pages_there(file, options.name);
   const std::set<std::string> ours = left;
   vole::FileSet files;
   Progress writing("writing pages", pages.pages().size());
@@ -181,8 +190,7 @@ void write_files(const std::string& file, const AtlasPages& pages, const std::ve
   // What the earlier run wrote and this one did not.
   for (const std::string& page : left) {
     std::error_code failed;
-    if (is_file_name(page))
-      std::filesystem::remove(vole::to_path(vole::join_path(options.output, page)), failed);
+    std::filesystem::remove(vole::to_path(vole::join_path(options.output, page)), failed);
   }
 }
 

@@ -1,8 +1,11 @@
 #include "atlas_pages.hpp"
 
+#include <fmt/format.h>
+
 #include <algorithm>
 
 #include "vole/asset/packing.hpp"
+#include "vole/base/error.hpp"
 
 namespace {
 
@@ -56,9 +59,21 @@ std::size_t AtlasPages::add(const Image& picture, const IRect& area) {
   Frame frame{0, seen.at - area.at, seen.empty()};
   if (!frame.empty) {
     Image image = copy_of(picture, seen);
+    const std::int64_t pixels = std::int64_t{seen.size.x} * seen.size.y;
+    constexpr std::int64_t most_pixels = 64'000'000;
     const auto [found, is_new] = by_pixels_.emplace(key_of(image), cuts_.size());
     frame.cut = found->second;
-    if (is_new) cuts_.push_back({std::move(image), 0, {0, 0}});
+    if (is_new) {
+      cuts_.push_back({std::move(image), 0, {0, 0}});
+      pixels_ += pixels;
+      if (pixels_ > most_pixels)
+        throw vole::Error(
+            vole::FilePosition{},
+            fmt::format("the pictures have more than {} million different pixels in all, which is more "
+                        "than one atlas takes",
+                        most_pixels / 1'000'000),
+            "make one of each folder below this one");
+    }
   }
   frames_.push_back(frame);
   return frames_.size() - 1;
@@ -72,7 +87,9 @@ void AtlasPages::lay_out(int largest_side) {
     order.push_back(index);
     sizes.push_back(cuts_[index].image.size() + IVec2{2 * edge, 2 * edge});
   }
-  const vole::Packing packing = vole::pack(sizes, {largest_side, largest_side});
+  // A page is a picture, which has its own limit.
+  const auto highest = static_cast<int>(Image::most_pixels / largest_side);
+  const vole::Packing packing = vole::pack(sizes, {largest_side, std::min(largest_side, highest)});
   double covered = 0, whole = 0;
   for (const IVec2 page : packing.pages) {
     pages_.emplace_back(page);

@@ -1,6 +1,7 @@
 // Frames of many pictures put onto few: transparent borders cut away, equal frames kept once.
 #pragma once
 
+#include <cstdint>
 #include <map>
 #include <string>
 #include <vector>
@@ -15,7 +16,7 @@ class AtlasPages {
     vole::IVec2 offset{0, 0};  // of the area in the whole frame
   };
 
-  // Takes in a part of a picture and returns its number.
+  // Takes in a part of a picture and returns its number. Throws Error when there are more than 64 million pixels.
   std::size_t add(const vole::Image& picture, const vole::IRect& frame);
   // Lays out all frames on pages of at most this side. Throws Error for a frame that does not fit.
   void lay_out(int largest_side);
@@ -45,5 +46,6 @@ class AtlasPages {
   std::vector<Cut> cuts_;
   std::map<std::string, std::size_t> by_pixels_;
   std::vector<vole::Image> pages_;
+  std::int64_t pixels_ = 0;  // of all cuts
   double used_ = 0;
 };

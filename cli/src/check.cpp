@@ -7,6 +7,7 @@
 
 #include "check_rules.hpp"
 #include "commands.hpp"
+#include "game_files.hpp"
 #include "vole/app/project.hpp"
 #include "vole/asset/atlas.hpp"
 #include "vole/asset/font.hpp"
@@ -17,6 +18,8 @@
 #include "vole/level/level.hpp"
 #include "vole/world/compiled_kinds.hpp"
 #include "vole/world/person.hpp"
+#include "vole/world/side_mover.hpp"
+#include "vole/world/top_mover.hpp"
 
 namespace {
 
@@ -28,23 +31,25 @@ using vole::Report;
 // Reads a game's files one after the other; each thing that is wrong goes to the report and the rest goes on.
 class Checker {
  public:
-  explicit Checker(const std::string& root) : root_(root), catalog_(root) {}
+  explicit Checker(const std::string& root) : root_(root), catalog_(root) { catalog_.remember_failures(); }
 
   void check_all() {
     vole::list_files(root_);  // throws for a folder that cannot be read
-    attempt([this] { check_project(); });
-    attempt([this] { check_controls(); });
+    project_read_ = attempt([this] { check_project(); });
+    controls_read_ = attempt([this] { check_controls(); });
+    attempt([this] { files_to_send(root_); });
     check_assets<vole::Picture>();
     check_assets<vole::Sheet>();
     check_assets<vole::Atlas>();
     check_fonts();
     check_assets<vole::Tileset>();
     check_assets<vole::Level>();
-    attempt([this] { check_groups(); });
-    attempt([this] { check_kinds(); });
-    check_levels();
+    const bool groups_read = project_read_ && attempt([this] { check_groups(); });
+    kinds_read_ = attempt([this] { check_kinds(); });
+    const bool levels_read = check_levels();
     check_recordings();
-    attempt([this] { findings_ = check_rules(catalog_, project_, named_, report_); });
+    const bool all_read = groups_read && kinds_read_ && levels_read;
+    attempt([&] { findings_ = check_rules(catalog_, project_, named_, all_read, report_); });
   }
 
   // Sorted by place, each once: a broken picture is met again by every sheet that uses it.
@@ -66,12 +71,15 @@ class Checker {
             problem.where.column};
   }
 
+  // Whether nothing was wrong.
   template <class Work>
-  void attempt(const Work& work) {
+  bool attempt(const Work& work) {
     try {
       work();
+      return true;
     } catch (const Error& error) {
       report_.add(error);
+      return false;
     }
   }
 
@@ -139,28 +147,39 @@ class Checker {
     for (const auto& kind : kinds_.all) check_thing(kind.name, kind.value, nullptr);
   }
 
-  void check_levels() {
+  // Whether all could be read.
+  bool check_levels() {
+    bool all_read = true;
     for (const std::string& name : catalog_.names<vole::Level>()) {
       vole::Asset<vole::Level> level;
       try {
         level = catalog_.get<vole::Level>(name);
       } catch (const Error&) {
-        continue;  // reported already
+        all_read = false;  // and reported already
+        continue;
       }
       for (const vole::LevelPlace& place : level->places) {
-        if (!kinds_.has(place.kind) && !kinds_known()) continue;
+        if (level->cells.x > 0) check_place(*level, place);
+        if (!kinds_read_) continue;
         attempt([&] {
           Node thing = kinds_.kind(place.kind, place.where);
-          thing.merge(place.over);
+          thing.merge(place.overrides);
           check_thing(place.kind, thing, &*level);
         });
       }
     }
+    return all_read;
   }
 
-  // A kinds file that could not be read makes every kind unknown; that is reported once, not at every place.
-  bool kinds_known() const {
-    return !kinds_.files.empty() || !vole::file_exists(vole::join_path(root_, "kinds.toml"));
+  void check_place(const vole::Level& level, const vole::LevelPlace& place) {
+    const vole::IVec2 size = level.size();
+    // Feet may stand on the lower edge.
+    if (place.at.x >= 0 && place.at.y >= 0 && place.at.x <= static_cast<float>(size.x) &&
+        place.at.y <= static_cast<float>(size.y))
+      return;
+    report_.error(place.where,
+                  fmt::format("this place is outside the level, which has {} x {} cells ({} x {} pixels)",
+                              level.cells.x, level.cells.y, size.x, size.y));
   }
 
   // As bringing it to life would find it. The game's own components are known only to the game, which checks
@@ -168,9 +187,14 @@ class Checker {
   void check_thing(const std::string& kind, const Node& thing, const vole::Level* level) {
     const vole::KindCompiler compiler{kinds_, {catalog_, types_, own_tracks_, vole::UnknownComponents::skip}};
     const auto compiled = compiler.compile(kind, thing, report_);
+    const auto has = [&](const vole::ComponentTypes::Type* type) {
+      return std::any_of(compiled->parts.begin(), compiled->parts.end(),
+                         [type](const auto& part) { return part.type == type; });
+    };
     for (const vole::CompiledKind::Part& part : compiled->parts)
-      if (part.type == types_.of<vole::Person>())
-        check_person(*static_cast<const vole::Person*>(part.component.get()));
+      if (controls_read_ && part.type == types_.of<vole::Person>())
+        check_person(*static_cast<const vole::Person*>(part.component.get()),
+                     has(types_.of<vole::SideMover>()), has(types_.of<vole::TopMover>()), thing.where);
     if (!compiled->sprite) return;
     const vole::Sprite& sprite = *compiled->sprite;
     named_.insert("sheet " + sprite.sheet_name.value);
@@ -180,15 +204,18 @@ class Checker {
     });
   }
 
-  void check_person(const vole::Person& person) {
-    const auto known = [this](const auto& things, const auto& written, std::string_view sort) {
+  void check_person(const vole::Person& person, bool from_the_side, bool from_above,
+                    const vole::FilePosition& otherwise) {
+    const auto known = [&](const auto& things, const auto& written, std::string_view sort) {
       const auto names = vole::names_of(things);
       if (std::find(names.begin(), names.end(), written.value) == names.end())
-        report_.error(written.where, fmt::format("no {} \"{}\" in controls.toml", sort, written.value),
+        report_.error(written.where.file ? written.where : otherwise,
+                      fmt::format("no {} \"{}\" in controls.toml", sort, written.value),
                       vole::did_you_mean(written.value, names));
     };
     known(controls_.axes, person.walk, "axis");
-    known(controls_.actions, person.jump, "action");
+    if (from_above) known(controls_.axes, person.walk_down, "axis");
+    if (from_the_side) known(controls_.actions, person.jump, "action");
   }
 
   void check_recordings() {
@@ -204,7 +231,7 @@ class Checker {
           throw Error(
               vole::FilePosition::whole_file(file),
               fmt::format("is a recording of the game \"{}\", and this is \"{}\"", recording.game, id_));
-        const vole::InputReader reader(recording, controls_);
+        if (controls_read_) const vole::InputReader reader(recording, controls_);
       });
     }
   }
@@ -221,6 +248,8 @@ class Checker {
   const std::vector<const vole::Track*> own_tracks_;
   Report report_;
   int files_ = 0;
+  // What could not be read is not judged by.
+  bool project_read_ = false, controls_read_ = false, kinds_read_ = false;
 };
 
 nlohmann::json to_json(const Finding& finding) {
@@ -231,6 +260,7 @@ nlohmann::json to_json(const Finding& finding) {
           {"severity", problem.severity == vole::Severity::error ? "error" : "warning"},
           {"message", problem.text},
           {"hint", problem.hint},
+          {"times", problem.times},
           {"rule", finding.rule}};
 }
 

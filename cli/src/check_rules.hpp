@@ -17,6 +17,7 @@ struct Finding {
 // The files below a game's folder that belong to it: all but hidden ones and what a build has made.
 std::vector<std::string> files_of_game(const std::string& root);
 
-// Runs all rules. `named` are the assets (as "sheet vole") that kinds and levels name.
+// Runs all rules. `named` are the assets (as "sheet vole") that kinds and levels name; unless all of those could be read,
+// nothing is called unused.
 std::vector<Finding> check_rules(vole::Catalog& catalog, const vole::Project& project,
-                                 const std::set<std::string>& named, vole::Report& report);
+                                 const std::set<std::string>& named, bool all_read, vole::Report& report);

@@ -6,7 +6,8 @@
 
 struct NewOptions {
   std::string folder;
-  std::string title;  // empty: made from the folder's name
+  std::string title;          // empty: made from the folder's name
+  std::string view = "side";  // or "top"
 };
 int new_game(const NewOptions& options, const std::string& program);
 

@@ -16,7 +16,7 @@ using vole::FactSource;
 // is true of one of these.
 std::vector<float> telling_values(const ClipRules& rules, std::uint32_t fact) {
   const FactSource source = vole::fact_source(rules.facts()[fact]);
-  if (source == FactSource::over || source == FactSource::grounded || source == FactSource::at_wall)
+  if (source == FactSource::finished || source == FactSource::grounded || source == FactSource::at_wall)
     return {0, 1};
   std::set<float> named;
   for (const ClipRules::Rule& rule : rules.rules())

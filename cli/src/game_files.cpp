@@ -1,6 +1,8 @@
 #include "game_files.hpp"
 
+#include <algorithm>
 #include <filesystem>
+#include <iterator>
 
 #include "vole/app/project.hpp"
 #include "vole/asset/atlas.hpp"
@@ -69,6 +71,25 @@ std::vector<std::string> sheets_of_game(Catalog& catalog) {
     if (has_file || others.count(name) == 0) names.push_back(name);
   }
   return names;
+}
+
+std::vector<std::string> files_to_send(const std::string& root) {
+  constexpr std::string_view folders[] = {"assets/", "levels/", "kinds/", "recordings/"};
+  std::vector<std::string> files;
+  vole::Report report;
+  for (const std::string& file : vole::list_files(root)) {
+    const bool in_folder = std::any_of(std::begin(folders), std::end(folders),
+                                       [&](std::string_view folder) { return file.starts_with(folder); });
+    if (!in_folder && file != "game.toml" && file != "controls.toml" && file != "kinds.toml") continue;
+    files.push_back(file);
+    try {
+      vole::expect_inside(root, file, vole::FilePosition::whole_file(vole::join_path(root, file)));
+    } catch (const vole::Error& error) {
+      report.add(error);
+    }
+  }
+  report.throw_if_errors();
+  return files;
 }
 
 std::string game_around(const std::string& path) {

@@ -9,6 +9,7 @@
 #include <span>
 #include <utility>
 
+#include "progress.hpp"
 #include "vole/base/error.hpp"
 #include "vole/base/files.hpp"
 
@@ -35,7 +36,8 @@ std::span<const Colour> pixels_of(const Image& image) {
 // The colours of all frames, each with its number.
 std::map<std::uint32_t, GifByteType> exact_palette(const Gif& gif) {
   std::map<std::uint32_t, GifByteType> palette;
-  for (std::size_t i = 0; i < gif.hundredths.size(); ++i) {
+  Progress progress("gathering the colours of the frames", gif.hundredths.size());
+  for (std::size_t i = 0; i < gif.hundredths.size(); ++i, progress.step()) {
     const Image image = gif.draw(i);
     for (const Colour colour : pixels_of(image)) {
       const bool is_new = palette.emplace(key_of(colour), static_cast<GifByteType>(palette.size())).second;
@@ -137,7 +139,8 @@ void write_gif(const std::string& path, const Gif& gif) {
   const ColourMap map = exact ? map_of(palette) : ColourMap(GifMakeMapObject(most_colours, nullptr));
   Writer writer(gif.size, map.get());
   std::vector<GifByteType> pixels;
-  for (std::size_t i = 0; i < gif.hundredths.size(); ++i) {
+  Progress progress("writing frames", gif.hundredths.size());
+  for (std::size_t i = 0; i < gif.hundredths.size(); ++i, progress.step()) {
     const Image image = gif.draw(i);
     pixels.assign(pixels_of(image).size(), 0);
     if (!exact) {

@@ -2,12 +2,16 @@
 
 #include <algorithm>
 #include <filesystem>
+#include <optional>
 
 #include "commands.hpp"
 #include "embedded.hpp"
+#include "process.hpp"
+#include "vole/app/project.hpp"
 #include "vole/app/schemas.hpp"
 #include "vole/base/error.hpp"
 #include "vole/base/file_set.hpp"
+#include "vole/base/writing.hpp"
 
 namespace {
 
@@ -30,7 +34,9 @@ std::string id_from(const std::string& name) {
       id += '-';
   }
   while (!id.empty() && id.back() == '-') id.pop_back();
-  return id.empty() || (id[0] >= '0' && id[0] <= '9') ? "game" + (id.empty() ? "" : "-" + id) : id;
+  if (id.empty()) return "my-game";
+  if (id[0] >= '0' && id[0] <= '9') id = fmt::format("game-{}", id);
+  return vole::wrong_with_id(id).empty() ? id : fmt::format("{}-game", id);
 }
 
 // "my-first-game" -> "My First Game".
@@ -44,12 +50,20 @@ std::string title_from(const std::string& id) {
   return title;
 }
 
-// The title is put between quotes in TOML and after // in C++.
-void check_title(const std::string& title) {
-  const bool plain = std::none_of(title.begin(), title.end(), [](char c) {
-    return c == '"' || c == '\\' || static_cast<unsigned char>(c) < 0x20;
-  });
-  if (!plain) throw vole::Error(vole::FilePosition{}, "a title has no quotes, backslashes or line ends");
+// Where a file of the template goes; nothing for one of the other view. What lies in no view's folder is for all.
+std::optional<std::string> place_in_game(std::string_view file, std::string_view view) {
+  if (file == "gitignore") return ".gitignore";
+  for (const std::string_view each : {"side/", "top/"}) {
+    if (!file.starts_with(each)) continue;
+    if (each.substr(0, each.size() - 1) != view) return std::nullopt;
+    return std::string(file.substr(each.size()));
+  }
+  return std::string(file);
+}
+
+void expect_usable(std::string_view name, std::string_view what, const std::string& wrong) {
+  if (!wrong.empty())
+    throw vole::Error(vole::FilePosition{}, fmt::format("\"{}\" cannot be the game's {}", name, what), wrong);
 }
 
 }  // namespace
@@ -75,25 +89,35 @@ int new_game(const NewOptions& options, const std::string& program) {
       id_from(name.empty() ? fs::absolute(options.folder).lexically_normal().parent_path().filename().string()
                            : name);
   const std::string title = options.title.empty() ? title_from(id) : options.title;
-  check_title(title);
+  expect_usable(title, "title", vole::wrong_with_title(title));
+  expect_usable(id, "id", vole::wrong_with_id(id));
+  std::string title_in_toml;
+  vole::detail::write_scalar(title_in_toml, std::string_view(title));
   vole::FileSet files;
   for (const EmbeddedFile& file : embedded_files()) {
+    const std::optional<std::string> place = place_in_game(file.path, options.view);
+    if (!place) continue;
     std::string content(reinterpret_cast<const char*>(file.bytes), file.size);
     if (!file.path.ends_with(".png")) {
+      replace_all(content, "@KEYS@",
+                  options.view == "top" ? "Arrow keys (or W, A, S and D) walk."
+                                        : "Arrow keys (or A and D) walk, Space jumps.");
       replace_all(content, "@ID@", id);
+      replace_all(content, "\"@TITLE@\"", title_in_toml);
       replace_all(content, "@TITLE@", title);
     }
-    const std::string path = file.path == "gitignore" ? ".gitignore" : std::string(file.path);
-    files.add(vole::join_path(options.folder, path), content);
+    files.add(vole::join_path(options.folder, *place), content);
   }
   // Beside the files they are about, so that editors find them on any machine.
   for (const vole::SchemaFile& schema : vole::all_schemas(vole::ComponentTypes()))
     files.add(vole::join_path(options.folder, "schemas/" + schema.name + ".schema.json"), schema.text);
   files.put_in_place();
   const std::string found = vole_cmake_folder(program);
-  const std::string& dir = options.folder;
-  fmt::print("{}: \"{}\" is written. Build and start it:\n", dir, title);
-  fmt::print("  cmake -S {0} -B {0}/build{1}\n", dir, found.empty() ? "" : " -Dvole_DIR=" + found);
-  fmt::print("  cmake --build {}/build\n  {}/build/{}\n", dir, dir, id);
+  const std::string dir = shell_word(options.folder),
+                    build = shell_word(vole::join_path(options.folder, "build"));
+  fmt::print("{}: \"{}\" is written. Build and start it:\n", options.folder, title);
+  fmt::print("  cmake -S {} -B {}{}\n", dir, build,
+             found.empty() ? "" : fmt::format(" {}", shell_word(fmt::format("-Dvole_DIR={}", found))));
+  fmt::print("  cmake --build {}\n  {}\n", build, shell_word(vole::join_path(options.folder, "build/" + id)));
   return 0;
 }

@@ -4,6 +4,7 @@
 #include <filesystem>
 
 #include "commands.hpp"
+#include "game_files.hpp"
 #include "licences.hpp"
 #include "process.hpp"
 #include "tarball.hpp"
@@ -20,11 +21,18 @@ vole::Bytes bytes_of(std::string_view text) {
   return {text.begin(), text.end()};
 }
 
+std::string as_command(const std::vector<std::string>& words) {
+  std::string line;
+  for (const std::string& word : words)
+    line += fmt::format("{}{}", line.empty() ? "" : " ", shell_word(word));
+  return line;
+}
+
 void must_run(const std::vector<std::string>& words, const std::string& what) {
   const ProcessResult result = run_process(words);
   if (result.code == 0) return;
   fmt::print(stderr, "{}", result.output);
-  throw Error(FilePosition{}, fmt::format("{} failed; the command was: {}", what, fmt::join(words, " ")));
+  throw Error(FilePosition{}, fmt::format("{} failed; the command was: {}", what, as_command(words)));
 }
 
 // Builds the game's target of the same name as its id and returns the program's path.
@@ -41,12 +49,6 @@ std::string build(const std::string& folder, const std::string& id, const std::s
     throw Error(FilePosition::whole_file(program), "was not built",
                 fmt::format("the program's CMake target must be named \"{}\", as the id in game.toml", id));
   return program;
-}
-
-bool belongs_to_game(std::string_view file) {
-  if (file == "game.toml" || file == "controls.toml" || file == "kinds.toml") return true;
-  return file.starts_with("assets/") || file.starts_with("levels/") || file.starts_with("kinds/") ||
-         file.starts_with("recordings/");
 }
 
 std::string start_script(const std::string& id) {
@@ -80,10 +82,9 @@ std::vector<PackedFile> collect(const vole::Project& project, const std::string&
   files.push_back({id, bytes_of(start_script(id)), true});
   files.push_back({id + ".desktop", bytes_of(desktop_entry(project)), true});
   files.push_back({"game/" + id, vole::read_bytes(program, std::size_t{1} << 30), true});
-  for (const std::string& file : vole::list_files(project.root))
-    if (belongs_to_game(file))
-      files.push_back(
-          {"game/" + file, vole::read_bytes(vole::join_path(project.root, file), std::size_t{1} << 30)});
+  for (const std::string& file : files_to_send(project.root))
+    files.push_back(
+        {"game/" + file, vole::read_bytes(vole::join_path(project.root, file), std::size_t{1} << 30)});
   if (!project.icon.value.empty())
     files.push_back({id + ".png", vole::read_bytes(vole::join_path(project.root, project.icon.value),
                                                    std::size_t{1} << 30)});
@@ -101,7 +102,7 @@ int package(const PackageOptions& options, const std::string& tool) {
   const vole::Project project = vole::read_project(vole::join_path(options.folder, "game.toml"));
   const std::string program =
       options.program.empty() ? build(options.folder, project.id.value, tool) : options.program;
-  const std::string name = fmt::format("{}-{}-linux", project.id.value, project.version);
+  const std::string name = fmt::format("{}-{}-linux", project.id.value, project.version.value);
   std::vector<PackedFile> files = collect(project, program);
   for (PackedFile& file : files) file.path = name + "/" + file.path;
   const std::string path = vole::join_path(options.output, name + ".tar.gz");

@@ -112,7 +112,7 @@ void preview_tileset(const vole::Tileset& tileset, const std::string& output) {
 void draw_thing(DrawList& list, LayerId layer, const vole::KindCompiler& compiler,
                 const vole::LevelPlace& place) {
   vole::Node thing = compiler.kinds.kind(place.kind, place.where);
-  thing.merge(place.over);
+  thing.merge(place.overrides);
   vole::Report report;
   const auto kind = compiler.compile(place.kind, thing, report);
   report.throw_if_errors();

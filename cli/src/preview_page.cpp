@@ -15,6 +15,19 @@ vole::Rect to_rect(const vole::IRect& box) {
   return {Vec2(box.at), Vec2(box.size)};
 }
 
+// The page up to where it ends, with a margin: what is below and to the right of the last thing on it shows nothing.
+Image without_empty_rest(const Image& page) {
+  const IVec2 size = page.size();
+  IVec2 end{0, 0};
+  for (int y = 0; y < size.y; ++y)
+    for (int x = 0; x < size.x; ++x)
+      if (page.at(x, y) != ground) end = {std::max(end.x, x + 1), y + 1};
+  const IVec2 kept{std::min(end.x + margin, size.x), std::min(end.y + margin, size.y)};
+  Image rest(kept);
+  for (int y = 0; y < kept.y; ++y) std::copy_n(page.row(y), kept.x, rest.row(y));
+  return rest;
+}
+
 }  // namespace
 
 Page::Page(IVec2 size) : image_(size, ground) {
@@ -48,10 +61,13 @@ void Page::cross(IVec2 at, int arm, Colour colour) {
 }
 
 void Page::squares(const vole::IRect& box, int size) {
-  fill(box, dark_square);
-  for (int y = 0; y * size < box.size.y; ++y)
-    for (int x = y % 2; x * size < box.size.x; x += 2)
-      fill(vole::IRect{box.at + IVec2{x, y} * size, {size, size}}.shared_with(box), light_square);
+  const vole::IRect seen = box.shared_with({{0, 0}, image_.size()});
+  if (seen.empty()) return;
+  fill(seen, dark_square);
+  const int first = (seen.left() - box.left()) / size, first_row = (seen.top() - box.top()) / size;
+  for (int y = first_row; box.top() + y * size < seen.bottom(); ++y)
+    for (int x = first + (first + y) % 2; box.left() + x * size < seen.right(); x += 2)
+      fill(vole::IRect{box.at + IVec2{x, y} * size, {size, size}}.shared_with(seen), light_square);
 }
 
 void Page::picture(const vole::Picture& picture, IVec2 at, float scale) {
@@ -94,7 +110,7 @@ const Image& Page::finish() {
 }
 
 void Page::save(const std::string& path) {
-  vole::write_png(path, finish());
+  vole::write_png(path, without_empty_rest(finish()));
 }
 
 IVec2 Flow::next(int width) {

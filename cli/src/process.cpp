@@ -5,11 +5,25 @@
 #include <sys/wait.h>
 #include <unistd.h>
 
+#include <algorithm>
 #include <array>
+#include <cctype>
+#include <string_view>
 
 #include "vole/base/reading.hpp"
 
 extern char** environ;  // NOLINT: the name that POSIX gives it
+
+std::string shell_word(const std::string& word) {
+  const auto plain = [](char c) {
+    return std::isalnum(static_cast<unsigned char>(c)) != 0 ||
+           std::string_view("/._-+=:@,").find(c) != std::string::npos;
+  };
+  if (!word.empty() && std::all_of(word.begin(), word.end(), plain)) return word;
+  std::string quoted = "'";
+  for (const char c : word) quoted += c == '\'' ? std::string("'\\''") : std::string(1, c);
+  return quoted + "'";
+}
 
 ProcessResult run_process(const std::vector<std::string>& words, Complaints complaints) {
   std::array<int, 2> ends{};

@@ -9,6 +9,9 @@ struct ProcessResult {
   std::string output;  // what it wrote to its standard output
 };
 
+// A word as a shell wants it: in single quotes where it holds anything that a shell takes for something else.
+std::string shell_word(const std::string& word);
+
 enum class Complaints { shown, dropped };
 
 // Runs a program found on the PATH and waits. No shell is involved. Its error output goes where ours goes, or

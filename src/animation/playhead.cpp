@@ -48,7 +48,7 @@ int Playhead::frame(int ticks_per_second) const {
   return clip_ ? clip_->frames[static_cast<std::size_t>(position(ticks_per_second))] : 0;
 }
 
-bool Playhead::over(int ticks_per_second) const {
+bool Playhead::finished(int ticks_per_second) const {
   return clip_ && clip_->over_after(progress_ / (normal_speed * ticks_per_second));
 }
 

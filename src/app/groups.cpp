@@ -3,6 +3,7 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <map>
 
 #include "vole/asset/font.hpp"
 #include "vole/base/names.hpp"
@@ -19,25 +20,33 @@ void load(Catalog& catalog, std::string_view name, const FilePosition& where) {
 // Gathers what groups name, one group within another.
 class Gatherer {
  public:
-  Gatherer(const AssetGroups& groups, Catalog& catalog) : groups_(groups), catalog_(catalog) {}
+  Gatherer(const AssetGroups& groups, Catalog& catalog) : groups_(groups), catalog_(catalog) {
+    for (const auto& group : groups.groups) by_name_.emplace(group.name, &group.value);
+  }
 
   void add_group(const Located<std::string>& name) {
-    const auto* const found = find_named(groups_.groups, name.value);
-    if (!found)
+    const auto found = by_name_.find(name.value);
+    if (found == by_name_.end())
       return report_.error(name.where, fmt::format("no group \"{}\"", name.value),
                            did_you_mean(name.value, names_of(groups_.groups)));
     if (std::find(open_.begin(), open_.end(), name.value) != open_.end())
       return report_.error(name.where, fmt::format("the group \"{}\" contains itself", name.value),
                            fmt::format("through \"{}\"", open_.back()));
     if (!seen_.insert(name.value).second) return;
+    if (open_.size() >= most_nested)
+      return report_.error(
+          name.where, fmt::format("group \"{}\" is needed by one that is needed, and so on, more than {} "
+                                  "times",
+                                  name.value, most_nested - 1));
+    const AssetGroup& group = *found->second;
     open_.push_back(name.value);
-    for (const auto& inner : found->value.needs) add_group(inner);
+    for (const auto& inner : group.needs) add_group(inner);
     open_.pop_back();
-    add<Picture>(found->value.pictures);
-    add<Sheet>(found->value.sheets);
-    add<Font>(found->value.fonts);
-    add<Tileset>(found->value.tilesets);
-    add<Level>(found->value.levels);
+    add<Picture>(group.pictures);
+    add<Sheet>(group.sheets);
+    add<Font>(group.fonts);
+    add<Tileset>(group.tilesets);
+    add<Level>(group.levels);
   }
 
   std::vector<WantedAsset> take() {
@@ -49,30 +58,46 @@ class Gatherer {
   template <class T>
   void add(const std::vector<Located<std::string>>& names) {
     for (const auto& written : names) {
+      // Many groups may name the same; each is looked up once.
+      if (!asked_.insert({AssetType<T>::word, written.value}).second) continue;
       if (!written.value.ends_with('*')) {
         add_one<T>(written.value, written.where);
         continue;
       }
       const std::string start = written.value.substr(0, written.value.size() - 1);
-      for (const std::string& name : catalog_.names<T>())
-        if (name.starts_with(start)) add_one<T>(name, written.where);
+      const std::vector<std::string>& all = all_names<T>();
+      for (auto name = std::lower_bound(all.begin(), all.end(), start);
+           name != all.end() && name->starts_with(start); ++name)
+        add_one<T>(*name, written.where);
     }
+  }
+
+  template <class T>
+  const std::vector<std::string>& all_names() {
+    const auto [names, is_new] = all_.try_emplace(AssetType<T>::word);
+    if (is_new) names->second = catalog_.names<T>();
+    return names->second;
   }
 
   template <class T>
   void add_one(const std::string& name, const FilePosition& where) {
     if (!catalog_.has<T>(name))
       return report_.error(where, fmt::format("no {} \"{}\"", AssetType<T>::word, name),
-                           did_you_mean(name, catalog_.names<T>()));
+                           did_you_mean(name, all_names<T>()));
     if (taken_.insert({AssetType<T>::word, name}).second)
       wanted_.push_back({AssetType<T>::word, name, where, &load<T>});
   }
 
+  static constexpr std::size_t most_nested = 100;
+
   const AssetGroups& groups_;
+  std::map<std::string, const AssetGroup*, std::less<>> by_name_;
   Catalog& catalog_;
   Report report_;
   std::vector<std::string> open_;  // groups that are being added, each within the one before
   std::set<std::string> seen_;
+  std::map<std::string_view, std::vector<std::string>> all_;  // names by the word of their type
+  std::set<std::pair<std::string_view, std::string>> asked_;  // as groups write them
   std::set<std::pair<std::string_view, std::string>> taken_;
   std::vector<WantedAsset> wanted_;
 };
@@ -89,7 +114,7 @@ std::vector<WantedAsset> wanted_by_scene(const AssetGroups& groups, std::string_
 }
 
 void Preload::step() {
-  if (over()) return;
+  if (complete()) return;
   const WantedAsset& next = wanted_[done_++];
   next.load(*catalog_, next.name, next.where);
 }

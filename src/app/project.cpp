@@ -3,22 +3,85 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <iterator>
 
 #include "vole/base/files.hpp"
 #include "vole/base/reading.hpp"
 
 namespace vole {
 
+namespace {
+
+bool is_small_letter(char c) {
+  return c >= 'a' && c <= 'z';
+}
+bool is_digit(char c) {
+  return c >= '0' && c <= '9';
+}
+
+// Names that a build, a package or a system keeps for itself.
+constexpr std::string_view taken_ids[] = {
+    "all",        "assets",  "build",  "clean", "edit-cache", "game", "help",
+    "install",    "kinds",   "levels", "lib",   "licences",   "test", "package",
+    "recordings", "schemas", "src",    "aux",   "con",        "nul",  "prn"};
+
+}  // namespace
+
+std::string wrong_with_title(std::string_view title) {
+  constexpr std::size_t longest = 200;
+  const auto breaks = [](char c) { return static_cast<unsigned char>(c) < 0x20 || c == 0x7f || c == '\\'; };
+  if (title.find_first_not_of(' ') == std::string_view::npos) return "a title is not empty";
+  if (title.size() > longest) return fmt::format("a title has at most {} bytes", longest);
+  if (std::any_of(title.begin(), title.end(), breaks))
+    return "a title has no backslashes, line breaks or other control characters";
+  return {};
+}
+
+std::string wrong_with_id(std::string_view id) {
+  constexpr std::size_t longest = 64;
+  const auto fits = [](char c) { return is_small_letter(c) || is_digit(c) || c == '-'; };
+  if (id.empty() || !is_small_letter(id.front()) || !std::all_of(id.begin(), id.end(), fits))
+    return "an id has small letters, digits and '-', and begins with a letter";
+  if (id.size() > longest) return fmt::format("an id has at most {} letters", longest);
+  const bool port = id.size() == 4 && (id.starts_with("com") || id.starts_with("lpt")) && is_digit(id[3]);
+  if (port || std::find(std::begin(taken_ids), std::end(taken_ids), id) != std::end(taken_ids))
+    return fmt::format(
+        "\"{}\" is taken: builds and systems have that name for something else; \"{}-game\" would do", id,
+        id);
+  return {};
+}
+
+std::string wrong_with_version(std::string_view version) {
+  constexpr std::size_t longest = 32;
+  const auto fits = [](char c) {
+    return is_small_letter(c) || (c >= 'A' && c <= 'Z') || is_digit(c) || c == '.' || c == '-' || c == '+';
+  };
+  if (version.empty() || version.size() > longest || !is_digit(version.front()) ||
+      !std::all_of(version.begin(), version.end(), fits))
+    return fmt::format("a version begins with a digit and has letters, digits, '.', '-' and '+', at most {}",
+                       longest);
+  return {};
+}
+
 Project read_project(const std::string& file) {
   Report report;
   Project project;
   project.root = folder_of(file).empty() ? "." : folder_of(file);
   read(read_toml(file), project, report);
-  const auto plain = [](char c) { return (c >= 'a' && c <= 'z') || (c >= '0' && c <= '9') || c == '-'; };
-  if (const std::string& id = project.id.value;
-      project.id.where.file && (id.empty() || !std::all_of(id.begin(), id.end(), plain)))
-    report.error(project.id.where, fmt::format("\"{}\" is not an id", id),
-                 "an id has small letters, digits and '-' only");
+  const bool all_read = !report.has_errors();
+  const auto expect = [&](const Located<std::string>& name, std::string_view what, const std::string& wrong) {
+    // What is not a text at all is reported already.
+    if (name.where.file && !wrong.empty() && (all_read || !name.value.empty()))
+      report.error(name.where, fmt::format("\"{}\" cannot be the game's {}", name.value, what), wrong);
+  };
+  expect(project.title, "title", wrong_with_title(project.title.value));
+  expect(project.id, "id", wrong_with_id(project.id.value));
+  expect(project.version, "version", wrong_with_version(project.version.value));
+  try {
+    if (!project.icon.value.empty()) expect_inside(project.root, project.icon.value, project.icon.where);
+  } catch (const Error& error) {
+    report.add(error);
+  }
   report.throw_if_errors();
   return project;
 }

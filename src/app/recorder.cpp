@@ -17,7 +17,7 @@ Recording read_for(const Project& project, const std::string& file) {
   if (recording.game != project.id.value)
     throw Error(where, fmt::format("is a recording of the game \"{}\", and this is \"{}\"", recording.game,
                                    project.id.value));
-  if (recording.ticks_per_second != project.ticks_per_second)
+  if (recording.ticks_per_second != 0 && recording.ticks_per_second != project.ticks_per_second)
     throw Error(where,
                 fmt::format("was recorded at {} ticks a second, and this build runs at {}",
                             recording.ticks_per_second, project.ticks_per_second),
@@ -29,7 +29,7 @@ Recording read_for(const Project& project, const std::string& file) {
 
 Recorder::Recorder(const Project& project, std::uint64_t seed, const Controls& controls) : writer_(controls) {
   recording_.game = project.id.value;
-  recording_.game_version = project.version;
+  recording_.game_version = project.version.value;
   recording_.vole_version = version;
   recording_.seed = seed;
   recording_.ticks_per_second = project.ticks_per_second;
@@ -47,13 +47,13 @@ void Recorder::write(const std::string& file, std::int64_t ticks, std::uint64_t 
 
 Replay::Replay(const std::string& file, const Project& project, const Controls& controls)
     : file_(file),
-      here_(made_by(project.id.value, project.version, version)),
+      here_(made_by(project.id.value, project.version.value, version)),
       recording_(read_for(project, file)),
       reader_(recording_, controls) {}
 
 bool Replay::wants_check(std::int64_t ticks) const {
   const auto& points = recording_.checkpoints;
-  return ticks == recording_.ticks ||
+  return (ticks == recording_.ticks && !is_script()) ||
          (next_checkpoint_ < points.size() && points[next_checkpoint_].tick <= ticks);
 }
 
@@ -66,7 +66,7 @@ void Replay::check(std::int64_t ticks, std::uint64_t checksum) {
       differences_.push_back({point.where, Severity::error,
                               fmt::format("at tick {} the state differs from the recording", ticks), ""});
   }
-  if (ticks == recording_.ticks) check_end(checksum);
+  if (ticks == recording_.ticks && !is_script()) check_end(checksum);
 }
 
 void Replay::check_end(std::uint64_t checksum) {

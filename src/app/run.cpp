@@ -35,6 +35,18 @@ WindowWish window_for(const Project& project, const Options& options, bool shown
   return wish;
 }
 
+// Whether the window and its pictures have a size that a picture may have; says so otherwise.
+bool scale_fits(IVec2 canvas, int scale) {
+  if (may_be_enlarged(canvas, scale)) return true;
+  fmt::print(stderr,
+             "--scale {}: a canvas of {} x {} would be {} x {} pixels; the most is {} along a side and {} "
+             "million in "
+             "all\n",
+             scale, canvas.x, canvas.y, std::int64_t{canvas.x} * scale, std::int64_t{canvas.y} * scale,
+             Image::longest_side, Image::most_pixels / 1'000'000);
+  return false;
+}
+
 int run_game(const MakeHost& window, Game game, Project project, Options options) {
   std::shared_ptr<Host> host;
   if (options.headless || !window)
@@ -57,6 +69,7 @@ int run_or_say_why_not(const MakeHost& window, int argc, const char* const* argv
     const std::string program = program_path(argc > 0 ? argv[0] : "");
     if (const auto code = parse_options(argc, argv, "A game made with Vole.", options)) return *code;
     Project project = read_project(find_project(game.project_file(), program));
+    if (!scale_fits(project.canvas, options.scale)) return 2;
     return run_game(window, std::move(game), std::move(project), std::move(options));
   } catch (const Error& error) {
     fmt::print(stderr, "{}\n", error.what());

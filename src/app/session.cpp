@@ -47,6 +47,10 @@ Session::Session(Game game, Project project, Options options, Host& host)
   for (const Shot& shot : options_.shots) expect_writable(shot.file);
   // Files must not change during a run that is recorded or replayed.
   if (host_.shows() && !replay_ && !recorder_) files_.watch();
+  if (host_.shows() && recorder_)
+    fmt::print(stderr,
+               "recording to {}: files that change are taken over by the next start, not while it lasts\n",
+               options_.record);
   simulation_.ask_for(project_.first_scene.value, project_.first_scene.where);
   begin_loading();
   // A wrong name is an error while the game starts; from here on it is shown and can be mended.
@@ -64,16 +68,16 @@ void Session::begin_loading() {
   preload_ = Preload(files_.catalog, wanted_);
   loading_ = true;
   if (!host_.shows())
-    while (!preload_.over()) preload_.step();
-  if (preload_.over()) enter();
+    while (!preload_.complete()) preload_.step();
+  if (preload_.complete()) enter();
 }
 
 // As much as there is time for between two pictures, so that the bar moves.
 void Session::go_on_loading() {
   const auto start = Clock::now();
-  while (!preload_.over() && Clock::now() - start < std::chrono::milliseconds(10))
+  while (!preload_.complete() && Clock::now() - start < std::chrono::milliseconds(10))
     survive([this] { preload_.step(); });
-  if (preload_.over()) survive([this] { enter(); });
+  if (preload_.complete()) survive([this] { enter(); });
 }
 
 void Session::enter() {
@@ -84,7 +88,6 @@ void Session::enter() {
 
 template <class Work>
 void Session::survive(const Work& work) {
-  if (!files_.watched()) return work();
   const auto when = [this] { return fmt::format("scene \"{}\", tick {}: ", scene_name(), ticks()); };
   try {
     work();
@@ -96,6 +99,8 @@ void Session::survive(const Work& work) {
   } catch (const std::exception& error) {
     scene_problems_ = {{FilePosition{}, Severity::error, when() + error.what(), ""}};
   }
+  // Where nobody watches it ends the run: an error must not pass for a result.
+  if (!files_.watched()) throw Error(scene_problems_);
   trouble_.print(scene_problems_);
   show_trouble();
 }
@@ -147,7 +152,7 @@ bool Session::go_on() {
   if (host_.shows()) {
     if (files_.changes_are_due()) refresh();
     notice_stand_ins();
-    host_.present(draw(ticker_.between()));
+    host_.present(draw(ticker_.share_of_tick()));
   } else {
     say_progress();
   }
@@ -179,15 +184,15 @@ void Session::show_trouble() {
   host_.tell(trouble_.first_line());
 }
 
-const Image& Session::draw(float between) {
+const Image& Session::draw(float share) {
   list_.start(project_.canvas);
   if (loading_) {
     canvas_.fill({0x1b, 0x1a, 0x26, 0xff});
     draw_progress(list_, preload_.done(), preload_.total());
   } else {
     canvas_.fill(simulation_.sky());
-    if (!simulation_.half_entered()) survive([&] { simulation_.draw(list_, between); });
-    if (options_.xray) simulation_.draw_xray(list_, between);
+    if (!simulation_.half_entered()) survive([&] { simulation_.draw(list_, share); });
+    if (options_.xray) simulation_.draw_xray(list_, share);
   }
   trouble_.draw(list_);
   list_.sort();
@@ -201,7 +206,8 @@ void Session::save_shots() {
 }
 
 void Session::save_shot(const Shot& shot) {
-  const int factor = options_.scale > 0 ? options_.scale : 4;
+  int factor = options_.scale > 0 ? options_.scale : 4;
+  while (factor > 1 && !may_be_enlarged(canvas_.size(), factor)) --factor;
   write_png(shot.file, enlarged(draw(1.0f), factor));
   fmt::print("{}: {} at tick {}\n", shot.file, scene_name(), ticks());
 }
@@ -244,9 +250,10 @@ int Session::finish() {
   for (const Problem& problem : differences) fmt::print(stderr, "{}\n", to_text(problem));
   const bool whole = ticks() >= replay_->length();
   fmt::print("replayed {} ticks, checksum {}: {}\n", ticks(), checksum_now,
-             !whole                ? "not to the end"
-             : differences.empty() ? "as recorded"
-                                   : "not as recorded");
+             !whole                 ? "not to the end"
+             : replay_->is_script() ? "a script, compared with nothing"
+             : differences.empty()  ? "as recorded"
+                                    : "not as recorded");
   return differences.empty() && all_saved ? 0 : 1;
 }
 

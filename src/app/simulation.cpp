@@ -5,6 +5,8 @@
 #include <stdexcept>
 #include <utility>
 
+#include "vole/world/live_numbers.hpp"
+
 namespace vole {
 
 Simulation::Simulation(const Game& game, const SimulationSetting& setting, std::uint64_t seed)
@@ -16,7 +18,8 @@ Simulation::Simulation(const Game& game, const SimulationSetting& setting, std::
       history_(seed) {}
 
 void Simulation::ask_for(std::string_view scene, const FilePosition& asked) {
-  first_ = SceneChange{game_.scenes().get(scene, asked).name, {}};
+  const SceneType& type = game_.scenes().get(scene, asked);
+  first_ = SceneChange{type.name, type.given};
 }
 
 const SceneChange* Simulation::change() const {
@@ -167,7 +170,8 @@ void Simulation::take(const StateHead& head, const std::function<void(RunningSce
     read(*scene);
     scene->bind();
   } else if (!head.first.value.empty()) {
-    first = SceneChange{game_.scenes().get(head.first.value, head.first.where).name, {}};
+    const SceneType& type = game_.scenes().get(head.first.value, head.first.where);
+    first = SceneChange{type.name, type.given};
   }
   // Nothing throws any more.
   ticks_ = head.ticks;
@@ -178,8 +182,8 @@ void Simulation::take(const StateHead& head, const std::function<void(RunningSce
   half_entered_ = false;
 }
 
-void Simulation::draw(DrawList& list, float between) {
-  running_->draw(list, between);
+void Simulation::draw(DrawList& list, float share) {
+  running_->draw(list, share);
 }
 
 Colour Simulation::sky() const {
@@ -189,6 +193,11 @@ Colour Simulation::sky() const {
 
 void Simulation::use(std::shared_ptr<const Controls> controls) {
   stage_setting_.controls = std::move(controls);
+}
+
+void Simulation::recompile_kinds(Report& report) {
+  for (const CompiledKinds::Recompiled& kind : kinds_.recompile(report))
+    if (running_) change_numbers(running_->world(), *kind.before, *kind.now);
 }
 
 }  // namespace vole

@@ -19,7 +19,7 @@ int Ticker::add(std::int64_t nanoseconds) {
   return static_cast<int>(std::min(due, most_));
 }
 
-float Ticker::between() const {
+float Ticker::share_of_tick() const {
   const float share = static_cast<float>(gathered_) / static_cast<float>(second);
   return std::min(share, 0.999999f);
 }

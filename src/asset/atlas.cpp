@@ -19,7 +19,7 @@ struct AtlasText {
 };
 template <class V>
 void describe(V& v, AtlasText& atlas) {
-  v("pages", atlas.pages, needed());
+  v("pages", atlas.pages, needed().items(1024));
   v("sheets", atlas.sheets, needed());
   v("check", atlas.check);
 }

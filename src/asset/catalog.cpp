@@ -54,9 +54,11 @@ std::vector<std::string> Catalog::loose_names(const TypeInfo& type) const {
 
 std::vector<std::string> Catalog::names(const TypeInfo& type) {
   std::vector<std::string> names = loose_names(type);
-  if (!type.packed_names) return names;
-  const std::vector<std::string> packed = type.packed_names(*this);
-  names.insert(names.end(), packed.begin(), packed.end());
+  const auto add = [&names](const std::vector<std::string>& more) {
+    names.insert(names.end(), more.begin(), more.end());
+  };
+  if (type.packed_names) add(type.packed_names(*this));
+  if (type.built_in_names) add(type.built_in_names());
   std::sort(names.begin(), names.end());
   names.erase(std::unique(names.begin(), names.end()), names.end());
   return names;
@@ -68,28 +70,48 @@ detail::SlotBase* Catalog::slot(const TypeInfo& type, std::string_view name, con
     if (!found->second->loaded()) found->second->bring_back();
     return found->second;
   }
+  if (const auto failed = failures_.find(KeyView{type.word, name}); failed != failures_.end())
+    throw Error(failed->second);
   try {
     std::string path = path_of(type, name);
-    if (path.empty()) {
-      const std::vector<std::string> all = names(type);
-      std::string hint = did_you_mean(name, all);
-      const auto same = [&](const std::string& known) { return lower_case(known) == lower_case(name); };
-      if (const auto other = std::find_if(all.begin(), all.end(), same); other != all.end())
-        hint = fmt::format("it is written \"{}\", and letter case counts", *other);
-      if (all.empty()) hint = fmt::format("{}/ holds no file that ends in {}", type.folder, type.ending);
-      throw Error(asked, fmt::format("no {} \"{}\"", type.word, name), hint);
-    }
     std::unique_ptr<detail::SlotBase> made = make();
     made->catalog_ = this;
     made->name_ = name;
+    if (path.empty() && made->use_built_in()) {
+      made->version_ = 1;
+      return keep_slot(type, std::move(made));
+    }
+    if (path.empty()) throw_unknown(type, name, asked);
     made->path_ = std::move(path);
     made->loose_paths_ = loose_paths(type, name);
-    load(*made);
+    try {
+      load(*made);
+    } catch (const Error& error) {
+      if (remembers_failures_) failures_.emplace(Key{type.word, made->name_}, error.problems());
+      throw;
+    }
     return keep_slot(type, std::move(made));
   } catch (const Error& error) {
     if (detail::SlotBase* const stand_in = stand_in_slot(type, name, make, error)) return stand_in;
     throw;
   }
+}
+
+bool Catalog::is_built_in(const TypeInfo& type, std::string_view name) {
+  if (!type.built_in_names) return false;
+  const std::vector<std::string> names = type.built_in_names();
+  return std::find(names.begin(), names.end(), name) != names.end();
+}
+
+void Catalog::throw_unknown(const TypeInfo& type, std::string_view name, const FilePosition& asked) {
+  std::vector<std::string> all = names(type);
+  if (type.will_do) std::erase_if(all, [&](const std::string& known) { return !type.will_do(*this, known); });
+  std::string hint = did_you_mean(name, all);
+  const auto same = [&](const std::string& known) { return lower_case(known) == lower_case(name); };
+  if (const auto other = std::find_if(all.begin(), all.end(), same); other != all.end())
+    hint = fmt::format("it is written \"{}\", and letter case counts", *other);
+  if (all.empty()) hint = fmt::format("{}/ holds no file that ends in {}", type.folder, type.ending);
+  throw Error(asked, fmt::format("no {} \"{}\"", type.word, name), hint);
 }
 
 detail::SlotBase* Catalog::keep_slot(const TypeInfo& type, std::unique_ptr<detail::SlotBase> made) {

@@ -3,6 +3,8 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <array>
+#include <limits>
 #include <numeric>
 
 #include "vole/base/names.hpp"
@@ -103,11 +105,6 @@ std::vector<int> ClipMaker::written_frames(const NamedItem<ClipText>& item) cons
   if (text.range) return range_of(item, *text.range);
   std::vector<int> frames;
   if (!text.frames) return frames;
-  if (text.frames->size() > most_frames) {
-    report_.error(item.where, fmt::format("clip \"{}\" has {} frames; the most is {}", item.name,
-                                          text.frames->size(), most_frames));
-    return {-1};
-  }
   for (const FrameText& frame : *text.frames) frames.push_back(finder_.find(frame, "clip", item.name));
   return frames;
 }
@@ -168,6 +165,13 @@ void ClipMaker::add_ends(const NamedItem<ClipText>& item, std::size_t written,
 
 void ClipMaker::add_events(const NamedItem<ClipText>& item, std::size_t written,
                            const std::vector<std::size_t>& shown, Clip& clip) const {
+  // A written frame is shown at most twice.
+  constexpr std::size_t not_shown = std::numeric_limits<std::size_t>::max();
+  std::vector<std::array<std::size_t, 2>> moments(written, {not_shown, not_shown});
+  for (std::size_t i = 0; i < shown.size(); ++i) {
+    auto& [first, second] = moments[shown[i]];
+    (first == not_shown ? first : second) = i;
+  }
   for (const auto& event : item.value.events) {
     if (event.value.at_end) clip.events.push_back({event.name, ClipEvent::at_end});
     for (const Located<int>& position : event.value.positions) {
@@ -178,9 +182,8 @@ void ClipMaker::add_events(const NamedItem<ClipText>& item, std::size_t written,
                       "they are counted from 0 within the clip");
         continue;
       }
-      for (std::size_t i = 0; i < shown.size(); ++i)
-        if (shown[i] == static_cast<std::size_t>(position.value))
-          clip.events.push_back({event.name, static_cast<int>(i)});
+      for (const std::size_t moment : moments[static_cast<std::size_t>(position.value)])
+        if (moment != not_shown) clip.events.push_back({event.name, static_cast<int>(moment)});
     }
   }
   std::stable_sort(clip.events.begin(), clip.events.end(), [](const ClipEvent& a, const ClipEvent& b) {

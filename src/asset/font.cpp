@@ -195,6 +195,21 @@ Font AssetType<Font>::load(Loading& loading) {
   return Font(sheet.shared());
 }
 
+std::shared_ptr<const Font> AssetType<Font>::built_in(std::string_view name) {
+  // Always there, so nothing is owned.
+  return name == "plain" ? std::shared_ptr<const Font>(std::shared_ptr<void>(), &plain_font()) : nullptr;
+}
+
+bool AssetType<Font>::will_do(Catalog& catalog, std::string_view name) {
+  if (file_exists(catalog.asset_path(fmt::format("{}{}", name, ending)))) return true;
+  if (!catalog.has<Sheet>(name)) return built_in(name) != nullptr;
+  try {
+    return catalog.get<Sheet>(name)->font.has_value();
+  } catch (const Error&) {
+    return false;
+  }
+}
+
 Node AssetType<Font>::schema() {
   return schema_of<FontText>();
 }

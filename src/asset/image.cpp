@@ -3,7 +3,30 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <array>
+#include <cstdlib>
+#include <limits>
 
+namespace vole {
+namespace {
+
+// The most that the decoder may ask for at once. A picture says how large it is, and what is packed in it may be
+// thousands of times as much.
+thread_local std::size_t most_memory = std::numeric_limits<std::size_t>::max();
+
+void* limited_malloc(std::size_t size) {
+  return size <= most_memory ? std::malloc(size) : nullptr;
+}
+void* limited_realloc(void* memory, std::size_t size) {
+  return size <= most_memory ? std::realloc(memory, size) : nullptr;
+}
+
+}  // namespace
+}  // namespace vole
+
+#define STBI_MALLOC(size) vole::limited_malloc(size)
+#define STBI_REALLOC(memory, size) vole::limited_realloc(memory, size)
+#define STBI_FREE(memory) std::free(memory)
 #define STB_IMAGE_IMPLEMENTATION
 #define STB_IMAGE_STATIC
 #define STBI_ONLY_PNG
@@ -29,7 +52,6 @@
 namespace vole {
 namespace {
 
-constexpr std::int64_t most_pixels = 64'000'000;
 constexpr std::size_t most_png_bytes = 256u << 20;
 constexpr unsigned char png_mark[8] = {0x89, 'P', 'N', 'G', '\r', '\n', 0x1a, '\n'};
 
@@ -45,24 +67,57 @@ void check_header(const Bytes& bytes, const FilePosition& where) {
   const std::int64_t width = big_endian(bytes.data() + 16);
   const std::int64_t height = big_endian(bytes.data() + 20);
   if (width == 0 || height == 0) throw Error(where, "is a picture without pixels");
-  if (width > Image::longest_side || height > Image::longest_side || width * height > most_pixels)
+  if (width > Image::longest_side || height > Image::longest_side || width * height > Image::most_pixels)
     throw Error(where, fmt::format("is {} x {} pixels; the most is {} along a side and {} million in all",
-                                   width, height, Image::longest_side, most_pixels / 1'000'000));
+                                   width, height, Image::longest_side, Image::most_pixels / 1'000'000));
 }
 
-// Decoders make up missing rows; a picture without its closing chunk has lost something.
-void check_complete(const Bytes& bytes, const FilePosition& where) {
-  std::size_t at = 8;
-  while (at + 12 <= bytes.size()) {
-    const std::size_t length = big_endian(bytes.data() + at);
-    const bool last = std::equal(bytes.begin() + static_cast<std::ptrdiff_t>(at) + 4,
-                                 bytes.begin() + static_cast<std::ptrdiff_t>(at) + 8, "IEND");
-    if (last) return;
-    if (length > bytes.size()) break;
-    at += 12 + length;
+// The sum that each part of a PNG ends with: Portable Network Graphics (Third Edition), annex D.
+constexpr std::array<std::uint32_t, 256> make_crc_table() {
+  std::array<std::uint32_t, 256> table{};
+  for (std::uint32_t byte = 0; byte < 256; ++byte) {
+    std::uint32_t value = byte;
+    for (int bit = 0; bit < 8; ++bit) value = (value & 1) != 0 ? 0xedb88320 ^ (value >> 1) : value >> 1;
+    table[byte] = value;
   }
-  throw Error(where, "is cut off: the PNG has no end", "save it again or copy it once more");
+  return table;
 }
+
+std::uint32_t crc(const unsigned char* bytes, std::size_t count) {
+  static constexpr std::array<std::uint32_t, 256> table = make_crc_table();
+  std::uint32_t value = 0xffffffff;
+  for (std::size_t i = 0; i < count; ++i) value = table[(value ^ bytes[i]) & 0xff] ^ (value >> 8);
+  return ~value;
+}
+
+// Decoders make up missing rows and read past flipped bits; here each part must be whole, up to the closing one.
+void check_complete(const Bytes& bytes, const FilePosition& where) {
+  constexpr std::size_t around = 12;  // length, name and sum of a part
+  const std::string again = "save it again or copy it once more";
+  std::size_t at = 8;
+  while (at + around <= bytes.size()) {
+    const std::size_t length = big_endian(bytes.data() + at);
+    if (length > bytes.size() - at - around) break;
+    const unsigned char* const name = bytes.data() + at + 4;
+    if (crc(name, length + 4) != big_endian(name + 4 + length))
+      throw Error(where, fmt::format("is damaged: the PNG's part at byte {} does not add up", at), again);
+    if (std::equal(name, name + 4, "IEND")) return;
+    at += around + length;
+  }
+  throw Error(where, "is cut off: the PNG has no end", again);
+}
+
+// While one is in scope, the decoder gets no more memory at once than a picture of this size can need: twice its raw
+// bytes, which are at most 8 for each pixel and some more for each row.
+class MemoryLimit {
+ public:
+  MemoryLimit(std::size_t pixels, std::size_t file_bytes) {
+    most_memory = std::max(2 * (pixels * 9 + 65536), 2 * file_bytes);
+  }
+  ~MemoryLimit() { most_memory = std::numeric_limits<std::size_t>::max(); }
+  MemoryLimit(const MemoryLimit&) = delete;
+  MemoryLimit& operator=(const MemoryLimit&) = delete;
+};
 
 // A channel of 16 bits to the nearest of 8.
 std::uint8_t to_8_bits(stbi_us value) {
@@ -72,12 +127,20 @@ std::uint8_t to_8_bits(stbi_uc value) {
   return value;
 }
 
+// The decoder names what it came upon in a word or two of its own.
+std::string broken_because(std::string_view reason) {
+  if (reason == "outofmem") return "holds more data than its size has pixels for";
+  if (reason.find("not supported") != std::string_view::npos)
+    return "is a PNG of a type that is not in the standard";
+  return fmt::format("is a broken PNG picture ({})", reason);
+}
+
 template <class Channel>
 Image decode(const Bytes& bytes, const FilePosition& where,
              Channel* (*load)(const stbi_uc*, int, int*, int*, int*, int)) {
   int width = 0, height = 0, channels = 0;
   Channel* const pixels = load(bytes.data(), static_cast<int>(bytes.size()), &width, &height, &channels, 4);
-  if (!pixels) throw Error(where, fmt::format("is a broken PNG picture ({})", stbi_failure_reason()));
+  if (!pixels) throw Error(where, broken_because(stbi_failure_reason()));
   const std::unique_ptr<Channel, void (*)(void*)> owner(pixels, stbi_image_free);
   Image image({width, height});
   const Channel* from = pixels;
@@ -102,6 +165,8 @@ void Image::fill(Colour colour) {
 Image decode_png(const Bytes& bytes, const FilePosition& where) {
   check_header(bytes, where);
   check_complete(bytes, where);
+  const std::size_t pixels = std::size_t{big_endian(bytes.data() + 16)} * big_endian(bytes.data() + 20);
+  const MemoryLimit limit(pixels, bytes.size());
   constexpr std::size_t depth_at = 24;  // of a channel, in the header
   return bytes[depth_at] == 16 ? decode(bytes, where, stbi_load_16_from_memory)
                                : decode(bytes, where, stbi_load_from_memory);
@@ -124,6 +189,12 @@ Bytes encode_png(const Image& image) {
 
 void write_png(const std::string& path, const Image& image) {
   write_whole(path, encode_png(image));
+}
+
+bool may_be_enlarged(IVec2 size, int factor) {
+  const std::int64_t width = std::int64_t{size.x} * factor, height = std::int64_t{size.y} * factor;
+  return width <= Image::longest_side && height <= Image::longest_side &&
+         width * height <= Image::most_pixels;
 }
 
 Image enlarged(const Image& image, int factor) {

@@ -89,9 +89,11 @@ void settle_equal_sizes(const std::vector<IVec2>& sizes, Packing& packing) {
 }  // namespace
 
 Packing pack(const std::vector<IVec2>& sizes, IVec2 largest_page) {
+  constexpr std::size_t most_pages = 1024;
   Packing packing;
   packing.placed.resize(sizes.size());
   std::vector<stbrp_rect> left;
+  std::int64_t area = 0;
   for (std::size_t i = 0; i < sizes.size(); ++i) {
     if (sizes[i].x <= 0 || sizes[i].y <= 0) continue;
     if (sizes[i].x > largest_page.x || sizes[i].y > largest_page.y)
@@ -99,9 +101,17 @@ Packing pack(const std::vector<IVec2>& sizes, IVec2 largest_page) {
                   fmt::format("{} x {} pixels do not fit on a page of {} x {}", sizes[i].x, sizes[i].y,
                               largest_page.x, largest_page.y),
                   "allow larger pages");
+    area += std::int64_t{sizes[i].x} * sizes[i].y;
     left.push_back({static_cast<int>(i), sizes[i].x, sizes[i].y, 0, 0, 0});
   }
+  const std::int64_t page_area = std::int64_t{largest_page.x} * largest_page.y;
   while (!left.empty()) {
+    // Seen before the work where the area alone says so.
+    if (area > static_cast<std::int64_t>(most_pages) * page_area || packing.pages.size() == most_pages)
+      throw Error(FilePosition{},
+                  fmt::format("{} rectangles need more than {} pages of {} x {}", sizes.size(), most_pages,
+                              largest_page.x, largest_page.y),
+                  "allow larger pages");
     const Attempt attempt = best_page(left, largest_page);
     left.clear();
     for (const stbrp_rect& rect : attempt.rects) {

@@ -7,7 +7,8 @@ namespace {
 
 struct Letter {
   char letter;
-  std::array<unsigned char, 7> rows;  // five pixels each, the leftmost in the highest bit
+  // Five pixels each, the leftmost in the highest bit: seven down to the line that letters stand on, and two below it.
+  std::array<unsigned char, 9> rows;
 };
 
 // clang-format off
@@ -44,17 +45,17 @@ constexpr Letter letters[] = {
     {'d', {1, 1, 15, 17, 17, 17, 15}},
     {'e', {0, 0, 14, 17, 31, 16, 14}},
     {'f', {6, 8, 28, 8, 8, 8, 8}},
-    {'g', {0, 0, 15, 17, 15, 1, 14}},
+    {'g', {0, 0, 15, 17, 17, 17, 15, 1, 14}},
     {'h', {16, 16, 30, 17, 17, 17, 17}},
     {'i', {16, 0, 16, 16, 16, 16, 16}},
-    {'j', {4, 0, 4, 4, 4, 20, 8}},
+    {'j', {4, 0, 4, 4, 4, 4, 4, 4, 24}},
     {'k', {16, 16, 18, 20, 24, 20, 18}},
     {'l', {16, 16, 16, 16, 16, 16, 8}},
     {'m', {0, 0, 26, 21, 21, 21, 21}},
     {'n', {0, 0, 28, 18, 18, 18, 18}},
     {'o', {0, 0, 14, 17, 17, 17, 14}},
-    {'p', {0, 0, 30, 17, 30, 16, 16}},
-    {'q', {0, 0, 15, 17, 15, 1, 1}},
+    {'p', {0, 0, 30, 17, 17, 17, 30, 16, 16}},
+    {'q', {0, 0, 15, 17, 17, 17, 15, 1, 1}},
     {'r', {0, 0, 22, 24, 16, 16, 16}},
     {'s', {0, 0, 14, 16, 12, 2, 28}},
     {'t', {8, 8, 28, 8, 8, 8, 6}},
@@ -62,7 +63,7 @@ constexpr Letter letters[] = {
     {'v', {0, 0, 17, 17, 10, 10, 4}},
     {'w', {0, 0, 17, 21, 21, 21, 10}},
     {'x', {0, 0, 17, 10, 4, 10, 17}},
-    {'y', {0, 0, 18, 18, 14, 2, 12}},
+    {'y', {0, 0, 18, 18, 18, 18, 14, 2, 12}},
     {'z', {0, 0, 30, 4, 8, 16, 30}},
     {'0', {14, 17, 19, 21, 25, 17, 14}},
     {'1', {8, 24, 8, 8, 8, 8, 28}},
@@ -75,7 +76,7 @@ constexpr Letter letters[] = {
     {'8', {14, 17, 14, 17, 17, 17, 14}},
     {'9', {14, 17, 17, 15, 1, 1, 14}},
     {'.', {0, 0, 0, 0, 0, 0, 16}},
-    {',', {0, 0, 0, 0, 0, 8, 16}},
+    {',', {0, 0, 0, 0, 0, 0, 8, 16}},
     {'!', {16, 16, 16, 16, 16, 0, 16}},
     {'?', {14, 17, 1, 6, 4, 0, 4}},
     {':', {0, 0, 16, 0, 0, 16, 0}},
@@ -96,19 +97,19 @@ constexpr Letter letters[] = {
     {'@', {14, 17, 23, 21, 23, 16, 14}},
     {'<', {2, 4, 8, 16, 8, 4, 2}},
     {'>', {16, 8, 4, 2, 4, 8, 16}},
-    {';', {0, 0, 8, 0, 0, 8, 16}},
+    {';', {0, 0, 8, 0, 0, 0, 8, 16}},
 };
 // clang-format on
 
-constexpr IVec2 cell{7, 9};  // a letter and its rim
+constexpr IVec2 cell{7, 11};  // a letter and its rim
 
 void paint(Image& image, int left, const Letter& letter) {
   constexpr Colour rim{0x1b, 0x1a, 0x26, 0xff};
   const auto inked = [&letter](int x, int y) {
-    return x >= 0 && x < 5 && y >= 0 && y < 7 &&
+    return x >= 0 && x < 5 && y >= 0 && y < 9 &&
            (letter.rows[static_cast<std::size_t>(y)] >> (4 - x) & 1) != 0;
   };
-  for (int y = -1; y <= 7; ++y)
+  for (int y = -1; y <= 9; ++y)
     for (int x = -1; x <= 5; ++x) {
       bool near = false;
       for (int dy = -1; dy <= 1; ++dy)

@@ -11,8 +11,6 @@ namespace {
 
 using Members = std::vector<ClipSet::Member>;
 
-constexpr std::size_t most_members = 1000;
-
 std::vector<Direction> ways_of(int count) {
   if (count == 2) return {Direction::right, Direction::left};
   std::vector<Direction> ways;
@@ -125,9 +123,10 @@ void add_set(const NamedItem<SetText>& item, ClipMaker& maker, Sheet& sheet, Rep
   ClipSet set{.name = item.name, .members = {}};
   std::vector<NamedItem<FilePosition>> keys;
   report_taken(sheet, item.name, item.where, report);
-  if (const std::size_t count = text.clips.size() + text.rows.size(); count > most_members)
+  if (sheet.clips.size() + text.rows.size() > most_clips)
     return report.error(
-        item.where, fmt::format("set \"{}\" has {} clips; the most is {}", item.name, count, most_members));
+        item.where,
+        fmt::format("with the rows of set \"{}\" the sheet has more than {} clips", item.name, most_clips));
   for (const auto& key : text.clips) {
     set.members.push_back({.key = key.name, .clip = clip_index(sheet, key.value, report)});
     keys.push_back({key.name, key.where, {}});

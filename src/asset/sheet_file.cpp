@@ -14,13 +14,7 @@
 namespace vole {
 namespace {
 
-constexpr std::size_t most_rules = 1000;
-
 void add_rules(const SheetText& text, Sheet& sheet, Report& report) {
-  if (text.rules.size() > most_rules)
-    report.error(
-        text.rules[most_rules].clip.where,
-        fmt::format("{} rules are more than the {} that a sheet may have", text.rules.size(), most_rules));
   for (const ClipRuleText& rule : text.rules) {
     try {
       sheet.expect_played(rule.clip.value, rule.clip.where);
@@ -139,7 +133,7 @@ void read_field(const Node& node, EventText& event, const FieldRule& rule, Repor
   if (node.type == Node::Type::text && node.text == "end") {
     event.at_end = true;
   } else if (node.type == Node::Type::array) {
-    read_value(node, event.positions, rule, report);
+    read_value(node, event.positions, items(most_event_positions), report);
   } else if (node.type == Node::Type::whole) {
     read_value(node, event.positions.emplace_back(), rule, report);
   } else {
@@ -149,17 +143,12 @@ void read_field(const Node& node, EventText& event, const FieldRule& rule, Repor
 }
 
 Node schema_field(const EventText&, const FieldRule&) {
-  return detail::either_schema({schema_of<int>(within(0, most_frames - 1)), schema_of<std::vector<int>>(),
+  return detail::either_schema({schema_of<int>(within(0, most_frames - 1)), schema_of<std::vector<int>>(items(most_event_positions)),
                                 detail::choice_schema({"end"})});
 }
 
 void add_named_frames(const SheetText& text, const Pictures& pictures, Sheet& sheet, Report& report) {
-  if (text.frames.size() > most_frames) {
-    report.error(
-        text.frames[most_frames].where,
-        fmt::format("{} frames are more than the {} that a sheet may have", text.frames.size(), most_frames));
-    return;
-  }
+  std::int64_t pixels = 0;
   for (const auto& item : text.frames) {
     const auto page = static_cast<std::size_t>(item.value.page);
     if (page >= pictures.size()) {
@@ -174,9 +163,20 @@ void add_named_frames(const SheetText& text, const Pictures& pictures, Sheet& sh
     if (!(area.shared_with(picture.area()) == area))
       report.error(item.value.area.where, fmt::format("frame \"{}\" is not inside its picture of {} x {}",
                                                       item.name, picture.size().x, picture.size().y));
+    pixels += std::int64_t{area.size.x} * area.size.y;
+    if (pixels > most_frame_pixels)
+      return report.error(item.where,
+                          fmt::format("up to frame \"{}\" the frames have more than {} million pixels in all",
+                                      item.name, most_frame_pixels / 1'000'000));
     Frame frame = frame_of(picture, area.shared_with(picture.area()));
     frame.offset = item.value.offset.value_or(IVec2{0, 0});
     frame.size = item.value.size.value_or(area.size + frame.offset);
+    if (frame.size.x < 1 || frame.size.y < 1)
+      report.error(item.where, fmt::format("frame \"{}\" has no pixels", item.name),
+                   "an empty one says its size, as in size = [16, 16]");
+    if (frame.offset.x + area.size.x > frame.size.x || frame.offset.y + area.size.y > frame.size.y)
+      report.error(item.where, fmt::format("frame \"{}\" is larger than its \"size\" of {} x {}", item.name,
+                                           frame.size.x, frame.size.y));
     frame.pivot = item.value.pivot.value_or(text.pivot).in(frame.size);
     sheet.frames.push_back(frame);
     sheet.frame_names.push_back(item.name);

@@ -1,6 +1,7 @@
 // What NAME.sheet.toml says, and one sheet of an atlas, before it becomes a Sheet.
 #pragma once
 
+#include <cstdint>
 #include <memory>
 #include <vector>
 
@@ -10,6 +11,11 @@
 namespace vole {
 
 inline constexpr std::size_t most_frames = 65536;
+inline constexpr std::size_t most_clips = 10'000;
+// Of all named frames of a sheet: they may overlap, and what looks at each of them must come to an end.
+inline constexpr std::int64_t most_frame_pixels = 256'000'000;
+// Of a frame: no picture has more pixels along a side.
+inline constexpr int longest_frame = 16384;
 
 // A frame by its number or its name.
 struct FrameText {
@@ -33,6 +39,8 @@ struct EventText {
 void read_field(const Node& node, EventText& event, const FieldRule& rule, Report& report);
 Node schema_field(const EventText& event, const FieldRule& rule);
 
+inline constexpr std::size_t most_event_positions = 1000;
+
 struct ClipText {
   std::optional<std::vector<FrameText>> frames;
   std::optional<Located<IVec2>> range;
@@ -52,16 +60,16 @@ void describe_playing(V& v, ClipText& clip) {
   v("range", clip.range, within(0, 65535));
   v("order", clip.order);
   v("fps", clip.fps, within(0.001, 1000));
-  v("seconds", clip.seconds, within(0.001, 3600));
+  v("seconds", clip.seconds, within(0.001, 3600).items(most_frames));
   v("loop", clip.loop);
   v("times", clip.times, within(1, 1000000));
-  v("tracks", clip.tracks);
-  v("events", clip.events);
+  v("tracks", clip.tracks, items(100));
+  v("events", clip.events, items(1000));
   v("pivot", clip.pivot, within(-4096, 4096));
 }
 template <class V>
 void describe(V& v, ClipText& clip) {
-  v("frames", clip.frames);
+  v("frames", clip.frames, items(most_frames));
   v("row", clip.row, within(0, 65535));
   describe_playing(v, clip);
 }
@@ -72,6 +80,8 @@ constexpr auto enum_names(MissingWays) {
   return std::array<std::string_view, 3>{"flip", "turn", "error"};
 }
 
+inline constexpr std::size_t most_set_members = 1000;
+
 struct SetText {
   Named<Located<std::string>> clips;
   Named<Located<int>> rows;
@@ -81,8 +91,8 @@ struct SetText {
 };
 template <class V>
 void describe(V& v, SetText& set) {
-  v("clips", set.clips);
-  v("rows", set.rows, within(0, 65535));
+  v("clips", set.clips, items(most_set_members));
+  v("rows", set.rows, within(0, 65535).items(most_set_members));
   v("ways", set.ways, within(2, 8));
   v("missing", set.missing);
   describe_playing(v, set.playing);
@@ -130,7 +140,7 @@ void describe(V& v, TrackText& track) {
   v("scale", track.scale);
   v("opacity", track.opacity);
   v("tint", track.tint);
-  v("fields", track.fields);
+  v("fields", track.fields, items(1000));
 }
 
 struct PointText {
@@ -153,10 +163,10 @@ struct NamedFrameText {
 };
 template <class V>
 void describe(V& v, NamedFrameText& frame) {
-  v("area", frame.area, needed().within(0, 65536));
-  v("page", frame.page, within(0, 9999));
-  v("size", frame.size, within(0, 65536));
-  v("offset", frame.offset, within(0, 65536));
+  v("area", frame.area, needed().within(0, longest_frame));
+  v("page", frame.page, within(0, 1023));
+  v("size", frame.size, within(1, longest_frame));
+  v("offset", frame.offset, within(0, longest_frame));
   v("pivot", frame.pivot, within(-4096, 4096));
 }
 
@@ -183,20 +193,20 @@ struct SheetText {
 template <class V>
 void describe(V& v, SheetText& sheet) {
   v("picture", sheet.picture);
-  v("pages", sheet.pages);
+  v("pages", sheet.pages, items(1024));
   v("folder", sheet.folder);
   v("frame", sheet.frame);
-  v("frames", sheet.frames);
+  v("frames", sheet.frames, items(most_frames));
   v("colour", sheet.colour);
   v("size", sheet.size, within(1, 4096));
   v("count", sheet.count, within(1, 4096));
   v("columns", sheet.columns, within(0, 65536));
   v("pivot", sheet.pivot, within(-4096, 4096));
-  v("clips", sheet.clips);
-  v("sets", sheet.sets);
-  v("tracks", sheet.tracks);
-  v("rules", sheet.rules);
-  v("points", sheet.points);
+  v("clips", sheet.clips, items(most_clips));
+  v("sets", sheet.sets, items(1000));
+  v("tracks", sheet.tracks, items(1000));
+  v("rules", sheet.rules, items(1000));
+  v("points", sheet.points, items(1000));
   v("borders", sheet.borders);
   v("font", sheet.font);
   v("check", sheet.check);

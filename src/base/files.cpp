@@ -106,6 +106,20 @@ std::vector<std::string> list_files(const std::string& folder) {
   return files;
 }
 
+void expect_inside(const std::string& folder, std::string_view name, const FilePosition& asked) {
+  const fs::path written = to_path(name);
+  const bool plain = !name.empty() && !written.is_absolute() && !written.has_root_name() &&
+                     std::find(written.begin(), written.end(), "..") == written.end();
+  std::error_code failed;
+  const fs::path real = fs::weakly_canonical(to_path(folder) / written, failed);
+  const fs::path real_folder = fs::weakly_canonical(to_path(folder.empty() ? "." : folder), failed);
+  const auto [end, at] = std::mismatch(real_folder.begin(), real_folder.end(), real.begin(), real.end());
+  if (plain && !failed && end == real_folder.end()) return;
+  throw Error(asked, fmt::format("\"{}\" is not in the folder \"{}\"", name, folder),
+              plain ? "it is a link that leads out of it"
+                    : "write its path below that folder, as in \"assets/icon.png\"");
+}
+
 std::uint64_t file_stamp(const std::string& path) {
   std::error_code failed;
   const auto written = fs::last_write_time(to_path(path), failed);

@@ -3,6 +3,7 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <array>
 #include <cctype>
 
 namespace vole {
@@ -12,26 +13,35 @@ char lower(char c) {
   return static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
 }
 
-// Optimal string alignment distance over three rows of the usual table.
-std::size_t edit_distance(std::string_view a, std::string_view b) {
-  std::vector<std::size_t> before_last(b.size() + 1), last(b.size() + 1), row(b.size() + 1);
+constexpr std::size_t longest_compared = 64;
+
+// Optimal string alignment distance over three rows of the usual table, of which only the cells near the diagonal can
+// hold less than `limit`; the limit where it is that or more. Both are at most longest_compared.
+std::size_t edit_distance(std::string_view a, std::string_view b, std::size_t limit) {
+  if (std::max(a.size(), b.size()) - std::min(a.size(), b.size()) >= limit) return limit;
+  using Row = std::array<std::size_t, longest_compared + 1>;
+  Row before_last{}, last{}, row{};
   for (std::size_t j = 0; j <= b.size(); ++j) last[j] = j;
   for (std::size_t i = 1; i <= a.size(); ++i) {
     row[0] = i;
-    for (std::size_t j = 1; j <= b.size(); ++j) {
+    const std::size_t start = i > limit ? i - limit : 1, end = std::min(b.size(), i + limit);
+    if (start > 1) row[start - 1] = limit;
+    for (std::size_t j = start; j <= end; ++j) {
       const bool same = lower(a[i - 1]) == lower(b[j - 1]);
       row[j] = std::min({last[j] + 1, row[j - 1] + 1, last[j - 1] + (same ? 0u : 1u)});
       const bool swapped =
           i > 1 && j > 1 && lower(a[i - 1]) == lower(b[j - 2]) && lower(a[i - 2]) == lower(b[j - 1]);
       if (swapped) row[j] = std::min(row[j], before_last[j - 2] + 1);
     }
+    if (end < b.size()) row[end + 1] = limit;
     std::swap(before_last, last);
     std::swap(last, row);
   }
-  return last[b.size()];
+  return std::min(last[b.size()], limit);
 }
 
-constexpr std::size_t longest_compared = 64;
+// A guess is not worth more time than this many comparisons take.
+constexpr std::size_t most_compared = 5000;
 
 bool is_digit(char c) {
   return c >= '0' && c <= '9';
@@ -52,9 +62,9 @@ std::string nearest_name(std::string_view wrong, std::span<const std::string> kn
   if (wrong.size() > longest_compared) return {};
   std::size_t best = std::max<std::size_t>(1, std::min<std::size_t>(3, wrong.size() / 2)) + 1;
   std::string nearest;
-  for (const std::string& name : known) {
+  for (const std::string& name : known.first(std::min(known.size(), most_compared))) {
     if (name.size() > longest_compared) continue;
-    const std::size_t distance = edit_distance(wrong, name);
+    const std::size_t distance = edit_distance(wrong, name, best);
     if (distance < best) {
       best = distance;
       nearest = name;

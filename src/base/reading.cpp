@@ -26,6 +26,7 @@ bool Reader::was_asked(std::string_view key) const {
 }
 
 void Reader::finish() {
+  if (rest_taken_) return;
   for (const Node::Entry& entry : table_.entries) {
     if (!was_asked(entry.key))
       report_.error(entry.where, fmt::format("unknown key \"{}\"", entry.key),
@@ -175,6 +176,13 @@ void read_scalar(const Node& node, Vec4& value, const FieldRule&, Report& report
 
 void report_count(const Node& node, std::size_t wanted, Report& report) {
   report.error(node.where, fmt::format("{} items wanted here, not {}", wanted, node.items.size()));
+}
+
+bool check_items(const Node& node, const FieldRule& rule, TableOf of, Report& report) {
+  const std::size_t count = node.type == Node::Type::array ? node.items.size() : node.entries.size();
+  if (of == TableOf::state || count <= rule.most_items) return true;
+  report.error(node.where, fmt::format("{} items are too many here; the most is {}", count, rule.most_items));
+  return false;
 }
 
 void read_scalar(const Node& node, Colour& value, const FieldRule&, Report& report) {

@@ -20,6 +20,8 @@
 #include <algorithm>
 #include <sstream>
 
+#include "toml_limits.hpp"
+#include "toml_message.hpp"
 #include "vole/base/node.hpp"
 
 namespace vole {
@@ -28,6 +30,8 @@ namespace {
 class Converter {
  public:
   explicit Converter(std::string_view file) : file_(std::make_shared<const std::string>(file)) {}
+
+  const std::shared_ptr<const std::string>& file() const { return file_; }
 
   FilePosition position(const toml::source_region& source) const {
     return {file_, static_cast<int>(source.begin.line), static_cast<int>(source.begin.column)};
@@ -71,13 +75,15 @@ class Converter {
  private:
   void fill_table(Node& node, const toml::table& table) const {
     node.type = Node::Type::table;
-    for (const auto& [key, value] : table)
-      node.entries.push_back({std::string(key.str()), position(key.source()), convert(value)});
     // The library keeps keys sorted; games want the order of the file (clip rules, layers, letters).
-    std::stable_sort(
-        node.entries.begin(), node.entries.end(), [](const Node::Entry& a, const Node::Entry& b) {
-          return std::pair(a.where.line, a.where.column) < std::pair(b.where.line, b.where.column);
-        });
+    std::vector<std::pair<const toml::key*, const toml::node*>> in_order;
+    for (const auto& [key, value] : table) in_order.emplace_back(&key, &value);
+    std::stable_sort(in_order.begin(), in_order.end(), [](const auto& a, const auto& b) {
+      return a.first->source().begin < b.first->source().begin;
+    });
+    node.entries.reserve(in_order.size());
+    for (const auto& [key, value] : in_order)
+      node.entries.push_back({std::string(key->str()), position(key->source()), convert(*value)});
   }
 
   static void fill_date(Node& node, const toml::node& from) {
@@ -98,6 +104,7 @@ class Converter {
 
 Node parse_toml(std::string_view text, std::string_view file) {
   const Converter converter(file);
+  check_toml_limits(text, converter.file());
   try {
     const toml::table table = toml::parse(text);
     Node root = converter.convert(table);
@@ -105,7 +112,7 @@ Node parse_toml(std::string_view text, std::string_view file) {
     root.where.column = 1;
     return root;
   } catch (const toml::parse_error& error) {
-    throw Error(converter.position(error.source()), "not valid TOML: " + std::string(error.description()));
+    throw Error(converter.position(error.source()), toml_message(error.description()));
   }
 }
 

@@ -39,8 +39,8 @@ void Camera::follow(Vec2 target, float seconds) {
   middle_ = kept_inside(middle_ + distance * share);
 }
 
-IVec2 Camera::corner(Vec2 parallax, float between) const {
-  const Vec2 middle = before_ + (middle_ - before_) * between;
+IVec2 Camera::corner(Vec2 parallax, float share) const {
+  const Vec2 middle = before_ + (middle_ - before_) * share;
   const Vec2 corner{middle.x - static_cast<float>(canvas.x) / 2, middle.y - static_cast<float>(canvas.y) / 2};
   return {to_pixel(corner.x * parallax.x), to_pixel(corner.y * parallax.y)};
 }

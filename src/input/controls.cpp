@@ -19,9 +19,9 @@ struct AxisText {
 };
 template <class V>
 void describe(V& v, AxisText& axis) {
-  v("less", axis.less);
-  v("more", axis.more);
-  v("stick", axis.stick);
+  v("less", axis.less, items(100));
+  v("more", axis.more, items(100));
+  v("stick", axis.stick, items(100));
 }
 
 struct ControlsText {
@@ -31,8 +31,8 @@ struct ControlsText {
 };
 template <class V>
 void describe(V& v, ControlsText& controls) {
-  v("actions", controls.actions);
-  v("axes", controls.axes);
+  v("actions", controls.actions, items(256));
+  v("axes", controls.axes, items(256));
   v("check", controls.check);
 }
 

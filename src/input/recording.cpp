@@ -17,29 +17,30 @@ namespace vole {
 namespace {
 
 constexpr int format_read = 1;
+constexpr std::size_t most_lines = 1'000'000;
 
 // A recording as its file has it.
 struct RecordingText {
   int format = format_read;
   std::string game, game_version, vole_version;
   std::int64_t seed = 0;  // the bits of it: a file's whole numbers are signed
-  int ticks_per_second = 60;
+  int ticks_per_second = 0;
   std::int64_t ticks = 0;
   Located<std::string> checksum;
   std::vector<Located<std::string>> checkpoints, inputs;
 };
 template <class V>
 void describe(V& v, RecordingText& text) {
-  v("format", text.format, needed());
+  v("format", text.format);
   v("game", text.game, needed());
   v("game_version", text.game_version);
   v("vole_version", text.vole_version);
-  v("seed", text.seed, needed());
-  v("ticks_per_second", text.ticks_per_second, needed().within(1, 1000));
+  v("seed", text.seed);
+  v("ticks_per_second", text.ticks_per_second, within(1, 1000));
   v("ticks", text.ticks, needed().within(0, 1e12));
-  v("checksum", text.checksum, needed());
-  v("checkpoints", text.checkpoints);
-  v("inputs", text.inputs, needed());
+  v("checksum", text.checksum);
+  v("checkpoints", text.checkpoints, items(most_lines));
+  v("inputs", text.inputs, needed().items(most_lines));
 }
 
 std::string transitions(const TickInput::ActionState& before, const TickInput::ActionState& now) {
@@ -134,7 +135,7 @@ Recording read_recording(const std::string& path) {
       throw Error(format->where, fmt::format("is a recording in format {}", format->whole),
                   fmt::format("this build reads format {}", format_read));
   read(root, text, report);
-  if (report.problems().empty() && !is_checksum(text.checksum.value))
+  if (text.checksum.where.file && report.problems().empty() && !is_checksum(text.checksum.value))
     report.error(text.checksum.where, fmt::format("\"{}\" is not a checksum", text.checksum.value),
                  "it has 16 hexadecimal digits");
   Recording recording;

@@ -18,10 +18,12 @@ constexpr float dead_share = 0.2f;
 constexpr float press_share = 0.5f;
 
 template <class Things>
-std::size_t index_of(const Things& things, std::string_view name, std::string_view sort) {
+std::size_t index_of(const Things& things, std::string_view name, std::string_view sort,
+                     const FilePosition& asked) {
   const std::size_t index = index_named(things, name);
   if (index == things.size())
-    throw Error(FilePosition::whole_file("controls.toml"), fmt::format("no {} \"{}\"", sort, name),
+    throw Error(asked.file ? asked : FilePosition::whole_file("controls.toml"),
+                fmt::format("no {} \"{}\"{}", sort, name, asked.file ? " in controls.toml" : ""),
                 did_you_mean(name, names_of(things)));
   return index;
 }
@@ -42,14 +44,24 @@ void TickInput::use(std::shared_ptr<const Controls> controls) {
   axes.resize(controls_ ? controls_->axes.size() : 0);
 }
 
-const TickInput::ActionState& TickInput::action_state(std::string_view action) const {
+const TickInput::ActionState& TickInput::action_state(std::string_view action,
+                                                      const FilePosition& asked) const {
   static const Controls none;
-  return actions[index_of(controls_ ? controls_->actions : none.actions, action, "action")];
+  return actions[index_of(controls_ ? controls_->actions : none.actions, action, "action", asked)];
 }
 
-float TickInput::axis(std::string_view axis) const {
+float TickInput::axis(std::string_view axis, const FilePosition& asked) const {
   static const Controls none;
-  return static_cast<float>(axes[index_of(controls_ ? controls_->axes : none.axes, axis, "axis")]) / 100.0f;
+  return static_cast<float>(axes[index_of(controls_ ? controls_->axes : none.axes, axis, "axis", asked)]) /
+         100.0f;
+}
+
+bool TickInput::has_action(std::string_view action) const {
+  return controls_ && find_named(controls_->actions, action) != nullptr;
+}
+
+bool TickInput::has_axis(std::string_view axis) const {
+  return controls_ && find_named(controls_->axes, axis) != nullptr;
 }
 
 InputGather::InputGather(std::shared_ptr<const Controls> controls)

@@ -3,6 +3,7 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <map>
 
 #include "vole/base/files.hpp"
 #include "vole/base/names.hpp"
@@ -20,7 +21,9 @@ const Node& Kinds::kind(std::string_view name, const FilePosition& asked) const 
 }
 
 Kinds read_kinds(const std::string& root) {
+  constexpr std::size_t most_kinds = 10'000;
   Kinds kinds;
+  std::map<std::string, FilePosition> first_places;
   Report report;
   if (const std::string file = join_path(root, "kinds.toml"); file_exists(file)) kinds.files.push_back(file);
   if (const std::string folder = join_path(root, "kinds"); folder_exists(folder))
@@ -29,12 +32,15 @@ Kinds read_kinds(const std::string& root) {
   for (const std::string& file : kinds.files) {
     try {
       Named<Node> read_here;
-      read_value(read_toml(file), read_here, {}, report);
+      read_value(read_toml(file), read_here, items(most_kinds), report);
       for (auto& item : read_here) {
         if (item.name == "check") continue;  // for `vole check`: see check_notes.hpp
-        if (const auto* first = find_named(kinds.all, item.name))
+        const auto [first, is_new] = first_places.try_emplace(item.name, item.where);
+        if (!is_new)
           report.error(item.where, fmt::format("kind \"{}\" is defined twice", item.name),
-                       "the first is at " + to_text(first->where));
+                       "the first is at " + to_text(first->second));
+        else if (kinds.all.size() == most_kinds)
+          report.error(item.where, fmt::format("more than {} kinds in all files", most_kinds));
         else if (detail::expect(item.value, Node::Type::table, "a table of components", report))
           kinds.all.push_back(std::move(item));
       }

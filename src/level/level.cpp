@@ -3,6 +3,9 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <array>
+#include <map>
+#include <unordered_map>
 
 #include "vole/base/check_notes.hpp"
 #include "vole/base/names.hpp"
@@ -39,8 +42,8 @@ struct PlaceText {
   Located<std::string> kind;
   std::optional<IVec2> cell;
   std::optional<Vec2> at;
-  std::string name;
-  Node over;
+  Located<std::string> name;
+  Node overrides;
   FilePosition where;
 };
 
@@ -49,7 +52,7 @@ struct PlaceText {
 void read_field(const Node& node, PlaceText& place, const FieldRule&, Report& report) {
   if (!detail::expect(node, Node::Type::table, "a table", report)) return;
   place.where = node.where;
-  place.over.where = node.where;
+  place.overrides.where = node.where;
   const FieldRule cells = within(-65536, 65536);
   const FieldRule pixels = within(-1e6, 1e6);
   for (const Node::Entry& entry : node.entries) {
@@ -62,7 +65,7 @@ void read_field(const Node& node, PlaceText& place, const FieldRule&, Report& re
     else if (entry.key == "name")
       read_value(entry.value, place.name, {}, report);
     else if (entry.value.type == Node::Type::table)
-      place.over.entries.push_back(entry);
+      place.overrides.entries.push_back(entry);
     else {
       const std::string known[] = {"kind", "cell", "at", "name"};
       report.error(entry.where, fmt::format("unknown key \"{}\"", entry.key), did_you_mean(entry.key, known));
@@ -89,10 +92,31 @@ Node schema_field(const PlaceText&, const FieldRule&) {
   return schema;
 }
 
+enum class LevelSide { open, solid };
+constexpr auto enum_names(LevelSide) {
+  return std::array<std::string_view, 2>{"open", "solid"};
+}
+
+// What lies beyond each side of a level with tiles.
+struct SidesText {
+  LevelSide left = LevelSide::solid;
+  LevelSide right = LevelSide::solid;
+  LevelSide top = LevelSide::open;
+  LevelSide bottom = LevelSide::open;
+};
+template <class V>
+void describe(V& v, SidesText& sides) {
+  v("left", sides.left);
+  v("right", sides.right);
+  v("top", sides.top);
+  v("bottom", sides.bottom);
+}
+
 struct LevelText {
   Colour sky{0, 0, 0, 255};
   Located<std::string> tileset;
   Named<Located<std::string>> letters;
+  SidesText sides;
   std::vector<LayerText> layers;
   std::vector<PlaceText> places;
   CheckNotes check;
@@ -101,15 +125,18 @@ template <class V>
 void describe(V& v, LevelText& level) {
   v("sky", level.sky);
   v("tileset", level.tileset);
-  v("letters", level.letters);
-  v("layers", level.layers, needed());
+  v("letters", level.letters, items(1000));
+  v("sides", level.sides);
+  v("layers", level.layers, needed().items(256));
   v("places", level.places);
   v("check", level.check);
 }
 
-struct LetterTile {
-  char32_t letter = 0;
-  std::uint16_t tile = 0;
+// A letter of the rows that is in no table.
+struct UnknownLetter {
+  std::string written;
+  FilePosition first;
+  std::int64_t times = 0;
 };
 
 constexpr int most_cells_along = 65536;
@@ -125,9 +152,16 @@ class LevelBuilder {
     find_size();
     if (report_.has_errors()) return;
     // A level without tiles has no sides to run into.
-    const bool has_tiles = level_.cells.x > 0;
-    level_.solid = SolidGrid(level_.cells, level_.tile_size(), {has_tiles, has_tiles, false, false});
+    const auto solid = [has_tiles = level_.cells.x > 0](LevelSide side) {
+      return has_tiles && side == LevelSide::solid;
+    };
+    const SidesText& sides = text_.sides;
+    level_.solid = SolidGrid(level_.cells, level_.tile_size(),
+                             {solid(sides.left), solid(sides.right), solid(sides.top), solid(sides.bottom)});
     for (const LayerText& layer : text_.layers) add_layer(layer, loading);
+    for (const auto& [letter, unknown] : unknown_letters_)
+      report_.error(unknown.first, fmt::format("no letter \"{}\" in [letters]", unknown.written),
+                    did_you_mean(unknown.written, known_letters_), unknown.times);
     for (const PlaceText& place : text_.places) add_place(place);
   }
 
@@ -140,7 +174,7 @@ class LevelBuilder {
         report_.error(item.where, fmt::format("\"{}\" is not one letter", item.name));
         continue;
       }
-      letters_.push_back({letter, tile_of(item.value)});
+      letters_[letter] = tile_of(item.value);
       known_letters_.push_back(item.name);
     }
   }
@@ -184,6 +218,10 @@ class LevelBuilder {
           report_.error(row.where,
                         fmt::format("this row has {} letters, but the first has {}", length, level_.cells.x));
     }
+    if (first && !level_.tileset)
+      report_.error(first->name.where,
+                    fmt::format("layer \"{}\" has rows, but the level no tileset", first->name.value),
+                    "name one with tileset = \"...\"");
     if (level_.cells.x > most_cells_along || level_.cells.y > most_cells_along ||
         std::int64_t{level_.cells.x} * level_.cells.y > most_cells)
       report_.error(text_.layers[0].name.where, "the level is too large",
@@ -222,20 +260,20 @@ class LevelBuilder {
     for (int x = 0; !rest.empty(); ++x) {
       const std::string_view before = rest;
       const char32_t letter = next_letter(rest);
-      const auto found = std::find_if(letters_.begin(), letters_.end(),
-                                      [letter](const LetterTile& entry) { return entry.letter == letter; });
+      const auto found = letters_.find(letter);
       if (found == letters_.end()) {
-        FilePosition where = row.where;
-        where.column += 1 + x;  // one for the quote
-        const std::string written(before.substr(0, before.size() - rest.size()));
-        report_.error(where, fmt::format("no letter \"{}\" in [letters]", written),
-                      did_you_mean(written, known_letters_));
+        UnknownLetter& unknown = unknown_letters_[letter];
+        if (unknown.times++ == 0) {
+          unknown.written = before.substr(0, before.size() - rest.size());
+          unknown.first = row.where;
+          unknown.first.column += 1 + x;  // one for the quote
+        }
         layer.tiles.push_back(0);
         continue;
       }
-      layer.tiles.push_back(found->tile);
-      if (solid && found->tile != 0 && level_.tileset->tiles[found->tile - 1u].solid)
-        level_.solid.set({x, y}, true);
+      const std::uint16_t tile = found->second;
+      layer.tiles.push_back(tile);
+      if (solid && tile != 0 && level_.tileset->tiles[tile - 1u].solid) level_.solid.set({x, y}, true);
     }
   }
 
@@ -245,13 +283,21 @@ class LevelBuilder {
     if (text.cell)
       at = {(static_cast<float>(text.cell->x) + 0.5f) * tile,
             (static_cast<float>(text.cell->y) + 1.0f) * tile};
-    level_.places.push_back({text.kind.value, at, text.name, text.over, text.kind.where});
+    if (!text.name.value.empty()) {
+      const auto [first, is_new] = named_places_.try_emplace(text.name.value, text.name.where);
+      if (!is_new)
+        report_.error(text.name.where, fmt::format("place \"{}\" is defined twice", text.name.value),
+                      "the first is at " + to_text(first->second));
+    }
+    level_.places.push_back({text.kind.value, at, text.name.value, text.overrides, text.kind.where});
   }
 
   Level& level_;
   const LevelText& text_;
   Report& report_;
-  std::vector<LetterTile> letters_;
+  std::unordered_map<char32_t, std::uint16_t> letters_;
+  std::map<std::string, FilePosition> named_places_;
+  std::map<char32_t, UnknownLetter> unknown_letters_;
   std::vector<std::string> known_letters_;
 };
 

@@ -6,9 +6,9 @@
 
 namespace vole {
 
-void Cues::when_meet(std::string_view kind, std::string_view other, OnMeeting handler) {
+void Cues::add_overlap(OverlapCue::When when, std::string_view kind, std::string_view other, OnTwo handler) {
   for (const std::string_view name : {kind, other}) kinds_->kind(name);
-  meetings_.push_back({std::string(kind), std::string(other), std::move(handler)});
+  overlaps_.push_back({when, std::string(kind), std::string(other), std::move(handler)});
 }
 
 void Cues::when_event(std::string_view kind, std::string_view event, OnThing handler) {

@@ -11,14 +11,14 @@
 namespace vole {
 namespace {
 
-void add_sprite(DrawList& list, const World& world, Entity entity, const Sprite& sprite, float between,
+void add_sprite(DrawList& list, const World& world, Entity entity, const Sprite& sprite, float share,
                 int ticks_per_second) {
   const int index = sprite.frame(ticks_per_second);
   if (index < 0) return;
   const std::size_t layers = world.level ? world.level.file().layers.size() : 1;
   const std::size_t layer = std::min(sprite.links.layer, layers - 1);
   const Frame frame = sprite.sheet()->posed(index, sprite.playhead().clip());
-  const Placement place = placement(world, entity, between, Tracks::shown, ticks_per_second);
+  const Placement place = placement(world, entity, share, Tracks::shown, ticks_per_second);
   PictureItem item = show(frame, place.at);
   item.scale = place.scale;
   if (sprite.size) item.scale *= *sprite.size / Vec2(std::max(frame.size.x, 1), std::max(frame.size.y, 1));
@@ -37,24 +37,24 @@ void add_sprite(DrawList& list, const World& world, Entity entity, const Sprite&
 
 }  // namespace
 
-LayerId RunningScene::draw_stage(DrawList& list, float between) const {
+LayerId RunningScene::draw_stage(DrawList& list, float share) const {
   const LevelNow& level = world_.level;
   const std::size_t layers = level ? level.file().layers.size() : 1;
   for (std::size_t i = 0; i < layers; ++i) {
     const Vec2 parallax = level ? level.file().layers[i].parallax : Vec2{1, 1};
-    const LayerId id = list.add_layer(world_.camera.corner(parallax, between));
+    const LayerId id = list.add_layer(world_.camera.corner(parallax, share));
     if (level) draw_level_layer(list, id, level.file(), level.file().layers[i], level.tiles(i));
   }
   world_.entities.visit<Sprite, Pose>([&](Entity entity, const Sprite& sprite, const Pose&) {
-    add_sprite(list, world_, entity, sprite, between, setting_.ticks_per_second);
+    add_sprite(list, world_, entity, sprite, share, setting_.ticks_per_second);
   });
   return list.add_layer({0, 0});
 }
 
-void RunningScene::draw(DrawList& list, float between) {
+void RunningScene::draw(DrawList& list, float share) {
   const ShownFields shown(world_, setting_, *scratch_);
-  const LayerId above = draw_stage(list, between);
-  Drawing drawing(stage_, list, above, between);
+  const LayerId above = draw_stage(list, share);
+  Drawing drawing(stage_, list, above, share);
   scene_->draw(drawing);
 }
 

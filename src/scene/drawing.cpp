@@ -24,7 +24,7 @@ PictureItem styled(const Frame& frame, Vec2 at, const PictureItem& style) {
 Drawing Drawing::on(std::string_view level_layer) const {
   if (!stage_.has_level())
     throw Error(FilePosition{}, fmt::format("no layer \"{}\": no level is loaded", level_layer));
-  return {stage_, list_, static_cast<LayerId>(stage_.level().layer(level_layer)), between_};
+  return {stage_, list_, static_cast<LayerId>(stage_.level().layer(level_layer)), share_};
 }
 
 const Sheet& Drawing::sheet(std::string_view name) const {

@@ -13,15 +13,15 @@ Vec2 turned(Vec2 by, float degrees) {
   return {c * by.x - s * by.y, s * by.x + c * by.y};
 }
 
-Placement placement_in_row(const World& world, Entity entity, float between, Tracks tracks,
+Placement placement_in_row(const World& world, Entity entity, float share, Tracks tracks,
                            int ticks_per_second, int links);
 
-void place_on_point(const World& world, const Attached& attached, float between, Tracks tracks,
+void place_on_point(const World& world, const Attached& attached, float share, Tracks tracks,
                     int ticks_per_second, int links, Placement& place) {
   const Sprite* sprite = world.entities.find<Sprite>(attached.to);
   const int index = sprite ? sprite->frame(ticks_per_second) : -1;
   if (index < 0) return;
-  const Placement of = placement_in_row(world, attached.to, between, tracks, ticks_per_second, links + 1);
+  const Placement of = placement_in_row(world, attached.to, share, tracks, ticks_per_second, links + 1);
   const IVec2 pivot = sprite->sheet()->posed(index, sprite->playhead().clip()).pivot;
   const SheetPoint* point = sprite->sheet()->find_point(attached.point);
   Vec2 by = Vec2(point ? point->at(index) - pivot : IVec2{0, 0}) + attached.offset;
@@ -53,26 +53,26 @@ void add_tracks(const Sprite& sprite, int ticks_per_second, Placement& place) {
 }
 
 // `links`: how many things are attached below this one, up to the one that is wanted.
-Placement placement_in_row(const World& world, Entity entity, float between, Tracks tracks,
+Placement placement_in_row(const World& world, Entity entity, float share, Tracks tracks,
                            int ticks_per_second, int links) {
   Placement place;
   if (const Pose* pose = world.entities.find<Pose>(entity)) {
-    place.at = pose->between(between);
+    place.at = pose->shown_at(share);
     place.flip_x = pose->faces_left;
   }
   const Sprite* const sprite = world.entities.find<Sprite>(entity);
   if (sprite) turn_by_sprite(*sprite, place);
   const Attached* const attached = world.entities.find<Attached>(entity);
   if (attached && links < most_attached_in_a_row)
-    place_on_point(world, *attached, between, tracks, ticks_per_second, links, place);
+    place_on_point(world, *attached, share, tracks, ticks_per_second, links, place);
   if (sprite && sprite->sheet() && tracks == Tracks::shown) add_tracks(*sprite, ticks_per_second, place);
   return place;
 }
 
 }  // namespace
 
-Placement placement(const World& world, Entity entity, float between, Tracks tracks, int ticks_per_second) {
-  return placement_in_row(world, entity, between, tracks, ticks_per_second, 0);
+Placement placement(const World& world, Entity entity, float share, Tracks tracks, int ticks_per_second) {
+  return placement_in_row(world, entity, share, tracks, ticks_per_second, 0);
 }
 
 }  // namespace vole

@@ -18,6 +18,6 @@ struct Placement {
 // Tracks change what is shown and never where a thing is.
 enum class Tracks : std::uint8_t { shown, left_out };
 
-Placement placement(const World& world, Entity entity, float between, Tracks tracks, int ticks_per_second);
+Placement placement(const World& world, Entity entity, float share, Tracks tracks, int ticks_per_second);
 
 }  // namespace vole

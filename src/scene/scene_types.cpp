@@ -2,6 +2,7 @@
 
 #include <fmt/format.h>
 
+#include <algorithm>
 #include <stdexcept>
 
 #include "vole/base/names.hpp"
@@ -20,10 +21,20 @@ const SceneType& SceneTypes::get(std::string_view name, const FilePosition& aske
 }
 
 const std::string& SceneTypes::name_of(const void* mark, std::string_view type) const {
-  for (const SceneType& known : types_)
-    if (known.mark == mark) return known.name;
+  const auto is_it = [mark](const SceneType& known) { return known.mark == mark; };
+  const auto first = std::find_if(types_.begin(), types_.end(), is_it);
+  if (first != types_.end() && std::none_of(first + 1, types_.end(), is_it)) return first->name;
+  if (first != types_.end())
+    throw Error(FilePosition{}, fmt::format("several scenes are of the class {}", type),
+                fmt::format("name one of them, as in leave_for(\"{}\")", first->name));
   throw Error(FilePosition{}, fmt::format("the game does not know the scene {}", type),
               fmt::format("add scene<{}>(\"its name\") to the Game", type));
+}
+
+SceneArgument SceneTypes::argument_for(const SceneType& scene, SceneArgument argument) const {
+  if (!argument.type()) return scene.given;
+  expect_argument(scene, argument);
+  return argument;
 }
 
 void SceneTypes::expect_argument(const SceneType& scene, const SceneArgument& argument) const {

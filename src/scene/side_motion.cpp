@@ -3,8 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
-#include "vole/physics/subpixel.hpp"
-#include "vole/physics/sweep.hpp"
+#include "vole/scene/body_motion.hpp"
 
 namespace vole {
 namespace {
@@ -46,17 +45,9 @@ void move_sideways(const SolidGrid& grid, const Intent& intent, float seconds, S
   jump(intent, seconds, mover, touching, motion);
   motion.velocity.y = std::min(motion.velocity.y + mover.gravity * seconds, mover.fall_cap);
 
-  const Vec2 wanted = motion.velocity * seconds + motion.remainder;
-  const Vec2 step = on_lattice(wanted);
-  motion.remainder = wanted - step;
-  const Rect box = body.box(pose.at);
-  const Moved moved = move_box(grid, box, step);
-  pose.at += moved.at - on_lattice(box.at);
-
-  touching.ground = moved.below;
-  touching.wall = moved.left || moved.right;
-  if (touching.wall) motion.velocity.x = motion.remainder.x = 0;
-  if (moved.above || moved.below) motion.velocity.y = motion.remainder.y = 0;
+  move_body(grid, motion.velocity * seconds, body, motion, touching, pose);
+  if (touching.wall()) motion.velocity.x = 0;
+  if (touching.ground || touching.ceiling) motion.velocity.y = 0;
   if (intent.direction.x != 0) pose.faces_left = intent.direction.x < 0;
 }
 

@@ -7,6 +7,7 @@
 #include "placement.hpp"
 #include "vole/base/names.hpp"
 #include "vole/physics/subpixel.hpp"
+#include "vole/scene/body_motion.hpp"
 #include "vole/scene/cues.hpp"
 
 namespace vole {
@@ -18,8 +19,9 @@ void Stage::load_level(std::string_view name) {
   std::vector<std::shared_ptr<const CompiledKind>> kinds;
   for (const LevelPlace& place : level.file().places) {
     try {
-      kinds.push_back(place.over.entries.empty() ? setting_.kinds.get(place.kind, place.where)
-                                                 : setting_.kinds.with(place.kind, place.over, place.where));
+      kinds.push_back(place.overrides.entries.empty()
+                          ? setting_.kinds.get(place.kind, place.where)
+                          : setting_.kinds.with(place.kind, place.overrides, place.where));
       check_layers(*kinds.back(), level);
     } catch (const Error& error) {
       report.add(error);
@@ -31,7 +33,7 @@ void Stage::load_level(std::string_view name) {
   camera.bounds = {{0, 0}, Vec2(world_.level.size())};
   camera.jump_to({0, 0});
   // What came from a level before this one stays, but is no longer from a place.
-  entities.visit<FromPlace>([this](Entity entity, const FromPlace&) { entities.take<FromPlace>(entity); });
+  entities.visit<FromPlace>([this](Entity entity, const FromPlace&) { entities.remove<FromPlace>(entity); });
   for (std::uint32_t i = 0; i < kinds.size(); ++i) {
     const Entity entity = put_down(world_, *kinds[i], world_.level.file().places[i].at, setting_.binding());
     entities.add(entity, FromPlace{i});
@@ -74,8 +76,50 @@ std::string_view Stage::kind_of(Entity entity) const {
   return kind ? std::string_view(kind->name) : std::string_view();
 }
 
-Entity Stage::first(std::string_view kind) const {
+void Stage::expect_kind(std::string_view kind) const {
   setting_.kinds.written().kind(kind);
+}
+
+std::size_t Stage::place_index(std::string_view name) const {
+  if (!has_level()) throw Error(FilePosition{}, fmt::format("no place \"{}\": no level is loaded", name));
+  const std::vector<LevelPlace>& places = level().file().places;
+  const std::size_t index = index_named(places, name);
+  if (index < places.size() && !name.empty()) return index;
+  std::vector<std::string> names = names_of(places);
+  std::erase(names, "");
+  throw Error(FilePosition{}, fmt::format("no place \"{}\" in level \"{}\"", name, level().name()),
+              did_you_mean(name, names));
+}
+
+Entity Stage::named(std::string_view place) const {
+  const std::size_t index = place_index(place);
+  Entity found;
+  std::as_const(entities).visit<FromPlace>([&](Entity entity, const FromPlace& from) {
+    if (from.place == index && !removed(entity)) found = entity;
+  });
+  return found;
+}
+
+Vec2 Stage::place(std::string_view name) const {
+  return level().file().places[place_index(name)].at;
+}
+
+const SolidGrid& Stage::solid() const {
+  static const SolidGrid nothing_solid;
+  return has_level() ? level().solid() : nothing_solid;
+}
+
+void Stage::move(Entity entity, Vec2 by) {
+  Motion unkept_motion;
+  Touching unkept_touching;
+  Motion* const motion = entities.find<Motion>(entity);
+  Touching* const touching = entities.find<Touching>(entity);
+  move_body(solid(), by, get<Body>(entity), motion ? *motion : unkept_motion,
+            touching ? *touching : unkept_touching, get<Pose>(entity));
+}
+
+Entity Stage::first(std::string_view kind) const {
+  expect_kind(kind);
   Entity found;
   std::as_const(entities).visit<KindOf>([&](Entity entity, const KindOf& its) {
     if (!found && its.name == kind && !removed(entity)) found = entity;
@@ -84,7 +128,7 @@ Entity Stage::first(std::string_view kind) const {
 }
 
 int Stage::count(std::string_view kind) const {
-  setting_.kinds.written().kind(kind);
+  expect_kind(kind);
   int count = 0;
   std::as_const(entities).visit<KindOf>([&](Entity entity, const KindOf& its) {
     if (its.name == kind && !removed(entity)) ++count;
@@ -146,8 +190,8 @@ void Stage::follow(Entity entity, bool jump) {
 }
 
 void Stage::leave_for(std::string_view scene, SceneArgument argument) {
-  setting_.scenes.expect_argument(setting_.scenes.get(scene), argument);
-  change_ = SceneChange{std::string(scene), std::move(argument)};
+  change_ = SceneChange{std::string(scene),
+                        setting_.scenes.argument_for(setting_.scenes.get(scene), std::move(argument))};
 }
 
 void Stage::wrong_argument(std::string_view wanted) const {

@@ -47,10 +47,10 @@ void draw_meanings(DrawList& list) {
 
 }  // namespace
 
-void RunningScene::draw_xray(DrawList& list, float between) const {
+void RunningScene::draw_xray(DrawList& list, float share) const {
   const Camera& camera = world_.camera;
   const LevelNow& level = world_.level;
-  const IVec2 corner = camera.corner({1, 1}, between);
+  const IVec2 corner = camera.corner({1, 1}, share);
   const LayerId layer = list.add_layer(corner);
   if (level) {
     const int size = level.tile_size();
@@ -63,7 +63,7 @@ void RunningScene::draw_xray(DrawList& list, float between) const {
           list.outline(layer, {Vec2(x * size, y * size), Vec2(size, size)}, solid_tile.colour);
   }
   world_.entities.visit<Pose>([&](Entity entity, const Pose& pose) {
-    const Vec2 at = pose.between(between);
+    const Vec2 at = pose.shown_at(share);
     const bool moves = world_.entities.has<Motion>(entity);
     if (const Body* body = world_.entities.find<Body>(entity))
       list.outline(layer, body->box(at), moves ? mover.colour : still.colour);

@@ -3,6 +3,8 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <map>
+#include <utility>
 
 #include "vole/base/names.hpp"
 #include "vole/input/intent.hpp"
@@ -19,7 +21,6 @@ namespace vole {
 namespace {
 
 // Things may carry things, but not for ever.
-constexpr std::size_t most_carried_in_turn = 8;
 
 template <class Work>
 void gather(Report& report, const Work& work) {
@@ -55,65 +56,138 @@ void add_motion(CompiledKind& kind, const ComponentTypes& types) {
   const auto add = [&]<class T>(T component) {
     kind.parts.push_back({types.of<T>(), std::make_shared<T>(component)});
   };
-  if (has(kind, "side_mover") || has(kind, "person")) add(Intent{});
-  if (has(kind, "side_mover")) {
+  const bool moves = has(kind, "side_mover") || has(kind, "top_mover");
+  if (moves || has(kind, "person")) add(Intent{});
+  if (moves) {
     add(Motion{});
     add(Touching{});
   }
 }
 
+// One call of compile(): each kind that is carried is compiled once, however often it is.
+class Compilation {
+ public:
+  Compilation(const KindCompiler& compiler, Report& report) : compiler_(compiler), report_(report) {}
+
+  std::shared_ptr<const CompiledKind> compile(std::string_view name, const Node& components) {
+    const auto kind = std::make_shared<CompiledKind>();
+    kind->name = name;
+    const Carries* const carries = add_parts(*kind, components);
+    for (const std::string_view mover : {"side_mover", "top_mover"})
+      if (has(*kind, mover) && !has(*kind, "body"))
+        report_.error(components.where, fmt::format("kind \"{}\" has a {} but no body to move", name, mover));
+    if (has(*kind, "side_mover") && has(*kind, "top_mover"))
+      report_.error(components.where,
+                    fmt::format("kind \"{}\" is moved by a side_mover and by a top_mover", name),
+                    "leave one of them out");
+    add_motion(*kind, types());
+    if (!carries) return kind;
+    const Within within(carrying_, name);
+    for (const auto& item : carries->things)
+      if (!add_carried(*kind, item)) break;
+    return kind;
+  }
+
+ private:
+  // While one is in scope, the kind is among those that are being compiled.
+  struct Within {
+    Within(std::vector<std::string>& of, std::string_view name) : carrying(of) {
+      carrying.emplace_back(name);
+    }
+    ~Within() { carrying.pop_back(); }
+    Within(const Within&) = delete;
+    Within& operator=(const Within&) = delete;
+
+    std::vector<std::string>& carrying;
+  };
+
+  const ComponentTypes& types() const { return compiler_.binding.types; }
+
+  const Carries* add_parts(CompiledKind& kind, const Node& components) {
+    const Carries* carries = nullptr;
+    for (const Node::Entry& entry : components.entries) {
+      const ComponentTypes::Type* const type = types().find_in_files(entry.key);
+      if (!type) {
+        report_unknown(entry);
+        continue;
+      }
+      const std::shared_ptr<void> component = type->parse(entry.value, report_);
+      if (type == types().of<Sprite>()) {
+        auto* const sprite = static_cast<Sprite*>(component.get());
+        kind.sprite = sprite;
+        if (!sprite->sheet_name.value.empty()) start_sprite(*sprite, compiler_.binding, report_);
+      }
+      if (type == types().of<Carries>()) carries = static_cast<const Carries*>(component.get());
+      kind.parts.push_back({type, component});
+    }
+    return carries;
+  }
+
+  // A game's own component may be unknown here, but not one that looks like a slip of the pen.
+  void report_unknown(const Node::Entry& entry) {
+    const std::vector<std::string> known = types().names_in_files();
+    if (compiler_.binding.unknown == UnknownComponents::report || !nearest_name(entry.key, known).empty())
+      report_.error(entry.where, fmt::format("no component \"{}\"", entry.key),
+                    did_you_mean(entry.key, known));
+  }
+
+  // False when there is no room for more.
+  bool add_carried(CompiledKind& kind, const NamedItem<Located<std::string>>& item) {
+    const auto& [name, where] = item.value;
+    if (std::find(carrying_.begin(), carrying_.end(), name) != carrying_.end()) {
+      report_.error(where, fmt::format("\"{}\" carries something that carries it", name),
+                    "take one of them out of the ring");
+      return true;
+    }
+    if (carrying_.size() >= most_levels) {
+      report_.error(
+          where, fmt::format("\"{}\" is carried by something that is carried, and so on, more than {} times",
+                             name, most_levels - 1));
+      return true;
+    }
+    const Sheet* const sheet = kind.sprite ? kind.sprite->sheet() : nullptr;
+    if (!kind.sprite)
+      report_.error(item.where, "a thing without a sprite has no points to attach to");
+    else if (sheet && !sheet->missing)
+      gather(report_, [&] { sheet->point(item.name, item.where); });
+    std::shared_ptr<const CompiledKind> carried;
+    gather(report_, [&, &name = name, &where = where] { carried = carried_kind(name, where); });
+    if (!carried) return true;
+    kind.things += carried->things;
+    kind.levels = std::max(kind.levels, carried->levels + 1);
+    if (kind.things > most_things ||
+        carrying_.size() + static_cast<std::size_t>(carried->levels) > most_levels) {
+      report_.error(
+          where,
+          fmt::format("with \"{}\", kind \"{}\" brings more things to life than it may", name, kind.name),
+          fmt::format("at most {}, of which each carries the next at most {} times", most_things,
+                      most_levels));
+      return false;
+    }
+    kind.carried.push_back({item.name, std::move(carried)});
+    return true;
+  }
+
+  std::shared_ptr<const CompiledKind> carried_kind(const std::string& name, const FilePosition& where) {
+    if (const auto found = carried_.find(name); found != carried_.end()) return found->second;
+    auto compiled = compile(name, compiler_.kinds.kind(name, where));
+    return carried_[name] = std::move(compiled);
+  }
+
+  static constexpr int most_things = 256;
+  static constexpr std::size_t most_levels = 8;
+
+  const KindCompiler& compiler_;
+  Report& report_;
+  std::vector<std::string> carrying_;  // the kinds that are being compiled, each carried by the one before
+  std::map<std::string, std::shared_ptr<const CompiledKind>> carried_;
+};
+
 }  // namespace
 
 std::shared_ptr<const CompiledKind> KindCompiler::compile(std::string_view name, const Node& components,
-                                                          Report& report,
-                                                          std::vector<std::string> carried_by) const {
-  const auto kind = std::make_shared<CompiledKind>();
-  kind->name = name;
-  const Carries* carries = nullptr;
-  for (const Node::Entry& entry : components.entries) {
-    const ComponentTypes::Type* const type = binding.types.find_in_files(entry.key);
-    if (!type) {
-      const std::vector<std::string> known = binding.types.names_in_files();
-      // A game's own component may be unknown here, but not one that looks like a slip of the pen.
-      if (binding.unknown == UnknownComponents::report || !nearest_name(entry.key, known).empty())
-        report.error(entry.where, fmt::format("no component \"{}\"", entry.key),
-                     did_you_mean(entry.key, known));
-      continue;
-    }
-    const std::shared_ptr<void> component = type->parse(entry.value, report);
-    if (type == binding.types.of<Sprite>()) {
-      auto* const sprite = static_cast<Sprite*>(component.get());
-      kind->sprite = sprite;
-      if (!sprite->sheet_name.value.empty()) start_sprite(*sprite, binding, report);
-    }
-    if (type == binding.types.of<Carries>()) carries = static_cast<const Carries*>(component.get());
-    kind->parts.push_back({type, component});
-  }
-  if (has(*kind, "side_mover") && !has(*kind, "body"))
-    report.error(components.where, fmt::format("kind \"{}\" has a side_mover but no body to move", name));
-  add_motion(*kind, binding.types);
-  if (!carries) return kind;
-
-  carried_by.emplace_back(name);
-  for (const auto& item : carries->things) {
-    const FilePosition& where = item.value.where;
-    if (carried_by.size() > most_carried_in_turn ||
-        std::find(carried_by.begin(), carried_by.end(), item.value.value) != carried_by.end()) {
-      report.error(where, fmt::format("\"{}\" carries something that carries it", item.value.value),
-                   "take one of them out of the ring");
-      continue;
-    }
-    const Sheet* const sheet = kind->sprite ? kind->sprite->sheet() : nullptr;
-    if (!kind->sprite)
-      report.error(item.where, "a thing without a sprite has no points to attach to");
-    else if (sheet && !sheet->missing)
-      gather(report, [&] { sheet->point(item.name, item.where); });
-    gather(report, [&] {
-      kind->carried.push_back(
-          {item.name, compile(item.value.value, kinds.kind(item.value.value, where), report, carried_by)});
-    });
-  }
-  return kind;
+                                                          Report& report) const {
+  return Compilation(*this, report).compile(name, components);
 }
 
 std::shared_ptr<const CompiledKind> CompiledKinds::get(std::string_view kind, const FilePosition& asked) {
@@ -131,10 +205,15 @@ std::shared_ptr<const CompiledKind> CompiledKinds::with(std::string_view kind, c
   return compiled;
 }
 
-void CompiledKinds::recompile(Report& report) {
+std::vector<CompiledKinds::Recompiled> CompiledKinds::recompile(Report& report) {
+  std::vector<Recompiled> all;
   std::erase_if(compiled_, [this](const auto& kind) { return !written().has(kind.first); });
   for (auto& [name, kind] : compiled_)
-    gather(report, [&, &name = name, &kind = kind] { kind = with(name, {}); });
+    gather(report, [&, &name = name, &kind = kind] {
+      auto now = with(name, {});
+      all.push_back({std::exchange(kind, now), now});
+    });
+  return all;
 }
 
 void check_layers(const CompiledKind& kind, const LevelNow& level) {

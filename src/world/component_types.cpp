@@ -15,6 +15,7 @@
 #include "vole/world/pose.hpp"
 #include "vole/world/side_mover.hpp"
 #include "vole/world/sprite.hpp"
+#include "vole/world/top_mover.hpp"
 
 namespace vole {
 
@@ -23,6 +24,7 @@ ComponentTypes::ComponentTypes() {
   add<Sprite>("sprite");
   add<Person>("person");
   add<SideMover>("side_mover");
+  add<TopMover>("top_mover");
   add<Carries>("carries");
   add<Attached>("attached", Use::state);
   add<FromPlace>("from_place", Use::state);

@@ -8,6 +8,7 @@
 
 #include "vole/base/names.hpp"
 #include "vole/world/component_types.hpp"
+#include "vole/world/kind_of.hpp"
 
 namespace vole {
 
@@ -74,8 +75,18 @@ std::uint32_t Entities::checked(Entity entity) const {
   return entity.index;
 }
 
-void Entities::missing_component(std::string_view type) {
-  throw std::out_of_range(fmt::format("the entity has no component {}, or is gone", type));
+void Entities::missing_component(Entity entity, std::size_t type, std::string_view type_name) const {
+  const auto named = std::find_if(types_.all().begin(), types_.all().end(),
+                                  [type](const ComponentTypes::Type& each) { return each.number == type; });
+  const std::string component = named != types_.all().end() ? named->name : std::string(type_name);
+  const KindOf* const kind = find<KindOf>(entity);
+  if (!entity) throw std::out_of_range(fmt::format("no thing was given whose {} could be had", component));
+  if (!alive(entity))
+    throw std::out_of_range(fmt::format("the thing whose {} is asked for is gone", component));
+  throw std::out_of_range(kind ? fmt::format("the thing of kind \"{}\" (number {}) has no component \"{}\"",
+                                             kind->name, entity.index, component)
+                               : fmt::format("thing number {}, which is of no kind, has no component \"{}\"",
+                                             entity.index, component));
 }
 
 void Entities::unknown_component(std::string_view type) {

@@ -29,7 +29,8 @@ class Garden : public vole::Scene {
   }
   void cues(vole::Cues& cues) override {
     cues.when_told("bell", [this](vole::Stage&) { ++bells_; });
-    cues.when_meet("runner", "mouse", [this](vole::Stage&, vole::Entity, vole::Entity) { ++bells_; });
+    cues.when_overlap_begins("runner", "mouse",
+                             [this](vole::Stage&, vole::Entity, vole::Entity) { ++bells_; });
     cues.when_event("runner", "step", [this](vole::Stage&, vole::Entity) { ++bells_; });
     cues.every(0.05f, [this](vole::Stage& stage) {
       if (!stage.removed(runner_)) stage.get<vole::Sprite>(runner_).face({1, -1});

@@ -18,13 +18,14 @@ struct GameUnderCheck {
   vole::Catalog& catalog;
   const vole::Project& project;
   const std::set<std::string>& named;  // the assets (as "sheet vole") that kinds and levels name
+  bool all_read;                       // what names assets
   std::vector<std::string> files;
   Sources sources;
   Allowances allowances;
   std::vector<Finding> findings;
 
   GameUnderCheck(vole::Catalog& its_catalog, const vole::Project& its_project,
-                 const std::set<std::string>& named_assets, vole::Report& report);
+                 const std::set<std::string>& named_assets, bool all_was_read, vole::Report& report);
 
   // Unless the file may break this rule. Without a position the finding is about the whole file.
   void add(const std::string& rule, const std::string& file, std::string text, std::string hint = {},

@@ -1,4 +1,6 @@
 // empty-frame, repeated-frame and jumping-frame: frames that are probably a mistake.
+#include <algorithm>
+#include <array>
 #include <map>
 
 #include "game_files.hpp"
@@ -7,12 +9,35 @@
 
 namespace {
 
-bool shows_nothing(const vole::Frame& frame) {
-  for (int y = frame.area.top(); y < frame.area.bottom(); ++y)
-    for (int x = frame.area.left(); x < frame.area.right(); ++x)
-      if (frame.picture->row(y)[x].a != 0) return false;
-  return true;
-}
+// What of a frame's area is not clear, from its corner; looked at once where many frames show the same, as those of a
+// stand-in do.
+class ShownParts {
+ public:
+  const vole::IRect& of(const vole::Frame& frame) {
+    const Key key{frame.picture, {frame.area.left(), frame.area.top(), frame.area.size.x, frame.area.size.y}};
+    const auto [found, is_new] = known_.try_emplace(key);
+    if (is_new) found->second = look_at(frame);
+    return found->second;
+  }
+
+ private:
+  using Key = std::pair<const vole::Picture*, std::array<int, 4>>;
+
+  static vole::IRect look_at(const vole::Frame& frame) {
+    vole::IVec2 least = frame.area.size, most{-1, -1};
+    for (int y = 0; y < frame.area.size.y; ++y) {
+      const vole::Colour* const row = frame.picture->row(frame.area.top() + y) + frame.area.left();
+      for (int x = 0; x < frame.area.size.x; ++x)
+        if (row[x].a != 0) {
+          least = {std::min(least.x, x), std::min(least.y, y)};
+          most = {std::max(most.x, x), std::max(most.y, y)};
+        }
+    }
+    return most.x < 0 ? vole::IRect{} : vole::IRect{least, most - least + vole::IVec2{1, 1}};
+  }
+
+  std::map<Key, vole::IRect> known_;
+};
 
 // A font's frames are letters, and those beyond its text or for a blank are empty with good reason.
 std::set<std::size_t> blanks_of(const vole::Sheet& sheet) {
@@ -34,9 +59,10 @@ void find_empty_frames(GameUnderCheck& game) {
     if (file.ends_with(".png") && others.count(sheet.name) != 0) return;
     std::string empty;
     int count = 0;
+    ShownParts parts;
     const std::set<std::size_t> blanks = blanks_of(sheet);
     for (std::size_t i = 0; i < sheet.frames.size(); ++i) {
-      if (blanks.count(i) != 0 || !shows_nothing(sheet.frames[i])) continue;
+      if (blanks.count(i) != 0 || !parts.of(sheet.frames[i]).empty()) continue;
       if (++count <= 8)
         empty += fmt::format("{}{}", count > 1 ? ", " : "",
                              sheet.frame_names.empty() ? std::to_string(i) : sheet.frame_names[i]);
@@ -60,28 +86,17 @@ void find_repeated_frame(GameUnderCheck& game, const vole::Clip& clip, const std
 }
 
 // What of a frame is not clear, from its pivot.
-vole::IRect shown_part(const vole::Sheet& sheet, int index, const vole::Clip& clip) {
-  const vole::Frame frame = sheet.posed(index, &clip);
-  vole::IVec2 least = frame.area.size, most{-1, -1};
-  for (int y = 0; y < frame.area.size.y; ++y)
-    for (int x = 0; x < frame.area.size.x; ++x)
-      if (frame.picture->row(frame.area.top() + y)[frame.area.left() + x].a != 0) {
-        least = {std::min(least.x, x), std::min(least.y, y)};
-        most = {std::max(most.x, x), std::max(most.y, y)};
-      }
-  return {least + frame.offset - frame.pivot, most - least + vole::IVec2{1, 1}};
+vole::IRect on_pivot(const vole::Frame& frame, ShownParts& parts) {
+  const vole::IRect& part = parts.of(frame);
+  return {part.at + frame.offset - frame.pivot, part.size};
 }
 
 // A frame that lies elsewhere on its pivot than the one before it, as one that was drawn a row too high.
 // What runs moves its feet a little; what flies or spins has a pivot that is not at its feet.
-void find_jump(GameUnderCheck& game, const vole::Sheet& sheet, const vole::Clip& clip,
+void find_jump(GameUnderCheck& game, const vole::Sheet& sheet, const vole::Clip& clip, ShownParts& parts,
                const std::string& file) {
   const std::size_t count = clip.frames.size();
-  std::map<int, vole::IRect> known;
-  const auto shown = [&](int index) {
-    const auto found = known.find(index);
-    return found != known.end() ? found->second : known[index] = shown_part(sheet, index, clip);
-  };
+  const auto shown = [&](int index) { return on_pivot(sheet.posed(index, &clip), parts); };
   for (std::size_t i = 0; i < count; ++i) {
     if (i + 1 == count && !clip.loop) return;
     const int from = clip.frames[i], to = clip.frames[(i + 1) % count];
@@ -108,9 +123,10 @@ void find_jump(GameUnderCheck& game, const vole::Sheet& sheet, const vole::Clip&
 void find_odd_frames(GameUnderCheck& game) {
   find_empty_frames(game);
   game.each_sheet([&game](const vole::Sheet& sheet, const std::string& file) {
+    ShownParts parts;
     for (const vole::Clip& clip : sheet.clips) {
       find_repeated_frame(game, clip, file);
-      find_jump(game, sheet, clip, file);
+      find_jump(game, sheet, clip, parts, file);
     }
   });
 }

@@ -36,8 +36,8 @@ void find_unset_facts(GameUnderCheck& game, const vole::Sheet& sheet, const std:
 }
 
 bool code_or_kind_plays(const GameUnderCheck& game, const std::string& clip) {
-  return !game.sources.any() || game.sources.mention("clip", clip) || game.sources.mention("set", clip) ||
-         game.named.count("clip " + clip) != 0;
+  return !game.sources.any() || !game.all_read || game.sources.mention("clip", clip) ||
+         game.sources.mention("set", clip) || game.named.count("clip " + clip) != 0;
 }
 
 // A clip is played by a rule, by the code, by a kind, or in a set that is.

@@ -56,7 +56,7 @@ class Playhead {
   // Its position among the clip's frames.
   int position(int ticks_per_second) const;
   // Whether a clip that does not loop has come to its end.
-  bool over(int ticks_per_second) const;
+  bool finished(int ticks_per_second) const;
   // Ticks since the start, those paused not counted.
   std::int64_t ticks() const { return ticks_; }
   // Units of the clip, times ticks a second, times 1000: what decides the frame.

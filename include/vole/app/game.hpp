@@ -26,6 +26,12 @@ class Game {
     scenes_.add<SceneType>(name);
     return *this;
   }
+  // The same with what it is given where nobody hands it anything: one class for several scenes.
+  template <class SceneType>
+  Game& scene(std::string_view name, typename SceneType::Argument given) {
+    scenes_.add<SceneType>(name, SceneArgument(std::move(given)));
+    return *this;
+  }
   // A component of the game's own, by the name that kinds and levels use.
   template <Described T>
   Game& knows(std::string_view name) {

@@ -31,12 +31,12 @@ struct AssetGroup {
 };
 template <class V>
 void describe(V& v, AssetGroup& group) {
-  v("needs", group.needs);
-  v("sheets", group.sheets);
-  v("pictures", group.pictures);
-  v("fonts", group.fonts);
-  v("tilesets", group.tilesets);
-  v("levels", group.levels);
+  v("needs", group.needs, items(1000));
+  v("sheets", group.sheets, items(10'000));
+  v("pictures", group.pictures, items(10'000));
+  v("fonts", group.fonts, items(10'000));
+  v("tilesets", group.tilesets, items(10'000));
+  v("levels", group.levels, items(10'000));
 }
 
 struct AssetGroups {
@@ -63,7 +63,7 @@ class Preload {
   Preload(Catalog& catalog, std::vector<WantedAsset> wanted)
       : catalog_(&catalog), wanted_(std::move(wanted)) {}
 
-  bool over() const { return done_ == wanted_.size(); }
+  bool complete() const { return done_ == wanted_.size(); }
   // Loads the next. Throws what loading it throws; it counts as done then too.
   void step();
   std::size_t done() const { return done_; }

@@ -57,7 +57,7 @@ struct Project {
 
   Located<std::string> title;
   Located<std::string> id;
-  std::string version = "0.1.0";
+  Located<std::string> version{"0.1.0", {}};
   IVec2 canvas{320, 180};
   int ticks_per_second = 60;
   Located<std::string> first_scene;
@@ -75,13 +75,20 @@ void describe(V& v, Project& project) {
   v("ticks_per_second", project.ticks_per_second, within(10, 1000));
   v("first_scene", project.first_scene, needed());
   v("icon", project.icon);
-  v("groups", project.assets.groups);
-  v("scenes", project.assets.scenes);
+  v("groups", project.assets.groups, items(1000));
+  v("scenes", project.assets.scenes, items(1000));
   v("limits", project.limits);
   v("check", project.check);
 }
 
-// `file` is the path of a game.toml. Throws Error.
+// What keeps a text from being a game's title, id or version; empty where nothing does. A title stands in windows and
+// menus; an id is a program, a target of its build and a folder on every system; a version is part of a file's name.
+std::string wrong_with_title(std::string_view title);
+std::string wrong_with_id(std::string_view id);
+std::string wrong_with_version(std::string_view version);
+
+// `file` is the path of a game.toml. Throws Error, also for names that cannot be used and for an icon that is not in the
+// game's folder.
 Project read_project(const std::string& file);
 
 // The path of the game.toml that a program means by `file`: beside the program; else in the folder that the

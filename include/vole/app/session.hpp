@@ -31,8 +31,8 @@ class Session final : public HostedRun {
   void tick();
   std::int64_t ticks() const { return simulation_.ticks(); }
   std::uint64_t checksum() const { return simulation_.checksum(); }
-  // Draws the game as it stands, `between` the last tick and the next.
-  const Image& draw(float between);
+  // Draws the game as it stands, `share` of the way between the last tick and the next.
+  const Image& draw(float share);
   // Reads changed files; returns what is newly wrong with them. The last good versions stay.
   Report refresh();
 

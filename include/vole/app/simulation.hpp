@@ -69,9 +69,9 @@ class Simulation {
   std::string to_toml() const;
   void restore_toml(const Node& node);
 
-  // Adds the scene as it stands to the list, `between` the last tick and the next.
-  void draw(DrawList& list, float between);
-  void draw_xray(DrawList& list, float between) const { running_->draw_xray(list, between); }
+  // Adds the scene as it stands to the list, `share` of the way between the last tick and the next.
+  void draw(DrawList& list, float share);
+  void draw_xray(DrawList& list, float share) const { running_->draw_xray(list, share); }
   Colour sky() const;
 
   // Only once a scene was entered.
@@ -80,10 +80,10 @@ class Simulation {
   std::string_view scene_name() const { return running_ ? std::string_view(running_->type().name) : ""; }
   const RunningScene* running() const { return running_.get(); }
 
-  // After the files have changed: these controls, and the kinds in use as they are written now; what is wrong
-  // with them goes to the report.
+  // After the files have changed: these controls, and the kinds in use as they are written now, also where a thing's
+  // numbers come from them; what is wrong with them goes to the report.
   void use(std::shared_ptr<const Controls> controls);
-  void recompile_kinds(Report& report) { kinds_.recompile(report); }
+  void recompile_kinds(Report& report);
 
  private:
   std::unique_ptr<RunningScene> make(std::string_view scene, SceneArgument argument,

@@ -13,7 +13,7 @@ class Ticker {
   // Adds time in nanoseconds and returns how many ticks are due now. Time that runs backwards counts as none.
   int add(std::int64_t nanoseconds);
   // How far the time is between the last tick and the next, in [0, 1).
-  float between() const;
+  float share_of_tick() const;
 
  private:
   std::int64_t rate_;

@@ -59,6 +59,9 @@ class Loading {
 //
 //   static std::shared_ptr<const T> load_shared(Loading&);               // in place of load
 //   static T stand_in(std::string_view name);                            // shown for one that cannot be had
+//   static std::shared_ptr<const T> built_in(std::string_view name);     // that needs no file; nullptr for other names
+//   static std::vector<std::string> built_in_names();
+//   static bool will_do(Catalog&, std::string_view name);                // whether a file of this name is one, for hints
 //   static std::string find_packed(Catalog&, std::string_view name);     // the file of many that holds it
 //   static std::vector<std::string> packed_names(Catalog&);
 template <class T>
@@ -76,6 +79,8 @@ class SlotBase {
   virtual void load(Loading& loading) = 0;
   // Puts a stand-in in place; false when there is none for this type.
   virtual bool use_stand_in() = 0;
+  // The same with what needs no file.
+  virtual bool use_built_in() = 0;
   virtual bool loaded() const = 0;
   // Frees the value if nothing else uses it.
   virtual void drop() = 0;
@@ -123,6 +128,10 @@ class Slot final : public SlotBase {
     } else {
       return false;
     }
+  }
+  bool use_built_in() override {
+    if constexpr (requires { AssetType<T>::built_in(name_); }) value_ = AssetType<T>::built_in(name_);
+    return value_ != nullptr;
   }
   bool loaded() const override { return value_ != nullptr; }
   void drop() override {

@@ -50,7 +50,7 @@ class Catalog {
 
   template <class T>
   bool has(std::string_view name) {
-    return !path_of(type_of<T>(), name).empty();
+    return !path_of(type_of<T>(), name).empty() || is_built_in(type_of<T>(), name);
   }
 
   // The names of all assets of a type, sorted.
@@ -75,6 +75,10 @@ class Catalog {
   // Frees what is not in use, except where `keep(word, name)` says so. What was freed is loaded again when it
   // is asked for or used.
   void drop_unused(const std::function<bool(std::string_view, std::string_view)>& keep);
+
+  // From now on an asset that could not be loaded is not tried again, but gives the same Error: for one pass over files
+  // that stay as they are.
+  void remember_failures() { remembers_failures_ = true; }
 
   // From now on an asset that cannot be had is shown by a stand-in, where its type has one, in place of an
   // Error; what is wrong is among broken() until it is mended.
@@ -105,14 +109,26 @@ class Catalog {
     std::string_view plain_ending;  // empty: none
     std::string (*find_packed)(Catalog&, std::string_view) = nullptr;
     std::vector<std::string> (*packed_names)(Catalog&) = nullptr;
+    std::vector<std::string> (*built_in_names)() = nullptr;
+    bool (*will_do)(Catalog&, std::string_view) = nullptr;
   };
   template <class T>
   static constexpr TypeInfo type_of() {
-    TypeInfo type{AssetType<T>::word, AssetType<T>::folder, AssetType<T>::ending, {}, nullptr, nullptr};
+    TypeInfo type{AssetType<T>::word,
+                  AssetType<T>::folder,
+                  AssetType<T>::ending,
+                  {},
+                  nullptr,
+                  nullptr,
+                  nullptr,
+                  nullptr};
     if constexpr (requires { &AssetType<T>::find_packed; }) {
       type.find_packed = &AssetType<T>::find_packed;
       type.packed_names = &AssetType<T>::packed_names;
     }
+    if constexpr (requires { &AssetType<T>::built_in_names; })
+      type.built_in_names = &AssetType<T>::built_in_names;
+    if constexpr (requires { &AssetType<T>::will_do; }) type.will_do = &AssetType<T>::will_do;
     if constexpr (requires { AssetType<T>::plain_ending; }) type.plain_ending = AssetType<T>::plain_ending;
     return type;
   }
@@ -150,6 +166,8 @@ class Catalog {
   // Empty when there is no such file.
   std::string path_of(const TypeInfo& type, std::string_view name);
   std::vector<std::string> names(const TypeInfo& type);
+  static bool is_built_in(const TypeInfo& type, std::string_view name);
+  [[noreturn]] void throw_unknown(const TypeInfo& type, std::string_view name, const FilePosition& asked);
   std::vector<std::string> loose_names(const TypeInfo& type) const;
   std::string folder_of_type(const TypeInfo& type) const;
 
@@ -166,6 +184,8 @@ class Catalog {
   // In the order in which loading was completed, so what an asset is made from comes before it.
   std::vector<std::unique_ptr<detail::SlotBase>> slots_;
   std::map<Key, detail::SlotBase*, ByName> by_name_;
+  bool remembers_failures_ = false;
+  std::map<Key, std::vector<Problem>, ByName> failures_;
 };
 
 }  // namespace vole

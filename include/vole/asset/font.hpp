@@ -94,12 +94,16 @@ struct AssetType<Font> {
   static constexpr std::string_view ending = ".font.toml";
   static constexpr std::string_view plain_ending = ".sheet.toml";
   static Font load(Loading& loading);
+  static std::shared_ptr<const Font> built_in(std::string_view name);
+  static std::vector<std::string> built_in_names() { return {"plain"}; }
+  static bool will_do(Catalog& catalog, std::string_view name);
   static std::string find_packed(Catalog& catalog, std::string_view name);
   static std::vector<std::string> packed_names(Catalog& catalog);
   static Node schema();  // of its file: see schema.hpp
 };
 
-// A small font that is always there, for diagnostics: letters of 5 x 7 pixels with a dark rim.
+// A small font that is always there, the catalog's "plain" where the game has none of that name: letters of 5 x 7 pixels
+// and two below the line, with a dark rim.
 const Font& plain_font();
 
 }  // namespace vole

@@ -2,6 +2,7 @@
 // saving; what is drawn each frame is a Picture (picture.hpp).
 #pragma once
 
+#include <cstdint>
 #include <string>
 #include <vector>
 
@@ -16,6 +17,7 @@ class Image {
  public:
   // The most pixels along one side that any picture may have.
   static constexpr int longest_side = 16384;
+  static constexpr std::int64_t most_pixels = 32'000'000;
 
   Image() = default;
   explicit Image(IVec2 size, Colour fill = clear);
@@ -41,13 +43,15 @@ class Image {
 };
 
 // Every variety of PNG, converted to 8 bits RGBA. Throws Error when the bytes are not a whole PNG or the
-// picture has a side longer than Image::longest_side or more than 64 million pixels.
+// picture has a side longer than Image::longest_side or more than 32 million pixels.
 Image decode_png(const Bytes& bytes, const FilePosition& where);
 Image read_png(const std::string& path);
 
 Bytes encode_png(const Image& image);
 void write_png(const std::string& path, const Image& image);
 
+// Whether a picture of this size, each pixel a square of factor x factor pixels, is no larger than any may be.
+bool may_be_enlarged(IVec2 size, int factor);
 // Each pixel becomes a square of factor x factor pixels.
 Image enlarged(const Image& image, int factor);
 

@@ -22,7 +22,8 @@ struct Packing {
   std::vector<IVec2> pages;    // the size of each: as small as it can be
 };
 
-// Rectangles without area take no room. Throws Error when one is larger than a page may be.
+// Rectangles without area take no room. Throws Error when one is larger than a page may be, or when
+// more than 1024 pages would be needed.
 Packing pack(const std::vector<IVec2>& sizes, IVec2 largest_page);
 
 }  // namespace vole

@@ -19,6 +19,7 @@
 #pragma once
 
 #include <array>
+#include <cstddef>
 #include <limits>
 #include <optional>
 #include <string>
@@ -42,8 +43,10 @@ struct FieldRule {
   bool required = false;
   double least = -std::numeric_limits<double>::max();
   double most = std::numeric_limits<double>::max();
+  std::size_t most_items = 65536;  // of a list, or of a table with keys of the writer's choice
 
-  constexpr FieldRule within(double from, double to) const { return {required, from, to}; }
+  constexpr FieldRule within(double from, double to) const { return {required, from, to, most_items}; }
+  constexpr FieldRule items(std::size_t at_most) const { return {required, least, most, at_most}; }
   constexpr bool limited() const { return least > -std::numeric_limits<double>::max(); }
   constexpr bool allows(double value) const { return value >= least && value <= most; }
 };
@@ -54,6 +57,10 @@ constexpr FieldRule needed() {
 }
 constexpr FieldRule within(double least, double most) {
   return FieldRule{}.within(least, most);
+}
+// A list or table in a file has at most so many items.
+constexpr FieldRule items(std::size_t at_most) {
+  return FieldRule{}.items(at_most);
 }
 
 // No program counts more ticks than this: over four thousand years of them.

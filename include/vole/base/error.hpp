@@ -9,6 +9,8 @@
 // prints: assets/vole.sheet.toml:9:8: error: no clip "rnu" in "vole"; did you mean "run"?
 #pragma once
 
+#include <cstdint>
+#include <map>
 #include <memory>
 #include <stdexcept>
 #include <string>
@@ -36,9 +38,13 @@ struct Problem {
   Severity severity = Severity::error;
   std::string text;
   std::string hint;  // what was probably meant: `did you mean "run"?`; may be empty
+  // The same was found so often in the file; `also` has the first few places after `where`.
+  std::int64_t times = 1;
+  std::vector<FilePosition> also{};
 };
 
-// "file:line:column: error: text; hint"
+// "file:line:column: error: text; hint (3 times, also at 4:1 and 9:1)", on one line and of a length that a terminal can
+// show: line breaks and other control characters are written as "\x0a", and a long text is cut.
 std::string to_text(const Problem& problem);
 
 // Thrown by loaders; what() has a line for each problem.
@@ -53,10 +59,16 @@ class Error : public std::runtime_error {
   std::vector<Problem> problems_;
 };
 
-// Gathers problems so that one pass over a file reports all of them.
+// Gathers problems so that one pass over a file reports all of them: each cause once, with its first places, and at
+// most 100 for a file.
 class Report {
  public:
-  void error(FilePosition where, std::string text, std::string hint = {});
+  static constexpr int most_per_file = 100;
+
+  // `times` for what was found so often by the caller, first at `where`. Throws an Error with every problem of the file
+  // when it has more than 100: what comes after them is not worth the time that a huge file would take.
+  void error(FilePosition where, std::string text, std::string hint = {}, std::int64_t times = 1);
+  // Those beyond the 100 are left out.
   void warn(FilePosition where, std::string text, std::string hint = {});
   void add(const Error& error);
 
@@ -66,7 +78,13 @@ class Report {
   void throw_if_errors() const;
 
  private:
+  // Whether there was room for it.
+  bool put(Problem problem);
+  [[noreturn]] void throw_problems_of(const std::string& file) const;
+
   std::vector<Problem> problems_;
+  std::map<std::string, std::size_t> by_cause_;  // indices of problems, by file, severity and text
+  std::map<std::string, int> in_file_;           // how many of each file
 };
 
 }  // namespace vole

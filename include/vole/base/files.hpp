@@ -7,6 +7,8 @@
 #include <string_view>
 #include <vector>
 
+#include "vole/base/error.hpp"
+
 namespace vole {
 
 using Bytes = std::vector<unsigned char>;
@@ -26,6 +28,10 @@ bool folder_exists(const std::string& path);
 // Paths of the files below a folder, relative to it, with '/' between names, sorted by their bytes. Hidden
 // files and folders, and links to folders, are left out. Throws Error when the folder cannot be read.
 std::vector<std::string> list_files(const std::string& folder);
+
+// Throws Error at `asked` unless `name` is a path below the folder that does not lead out of it, neither by ".." nor by
+// a link.
+void expect_inside(const std::string& folder, std::string_view name, const FilePosition& asked = {});
 
 // A number that changes when the file is written again; 0 when there is no such file.
 std::uint64_t file_stamp(const std::string& path);

@@ -51,7 +51,9 @@ std::string to_text(const Node& node);
 // The value as TOML on one line: what parse_toml reads back as the same.
 std::string to_toml(const Node& node);
 
-// Reads TOML 1.0. `file` is the name that messages give. Throws Error at the place of a syntax error.
+// Reads TOML 1.0. `file` is the name that messages give. Throws Error at the place of a syntax error, and where the
+// text has more than 32 lists and inline tables within each other, a key of more than 32 parts or more than half a
+// million values.
 Node parse_toml(std::string_view text, std::string_view file);
 
 // Reads a file of at most 16 MiB and parses it. Throws Error.

@@ -41,6 +41,8 @@ int read_choice(const Node& node, const std::vector<std::string>& names, Report&
 bool check_limits(const Node& node, double value, const FieldRule& rule, Report& report);
 bool expect(const Node& node, Node::Type type, std::string_view wanted, Report& report);
 void report_count(const Node& node, std::size_t wanted, Report& report);
+// Whether a list or table of a file has no more items than the rule allows; reports otherwise.
+bool check_items(const Node& node, const FieldRule& rule, TableOf of, Report& report);
 
 }  // namespace detail
 
@@ -67,6 +69,7 @@ class Reader {
   Report& report_;
   TableOf of_;
   std::vector<std::string> asked_;
+  bool rest_taken_ = false;
 };
 
 // Reads one value, of any type a field may have.
@@ -84,6 +87,7 @@ void read_value(const Node& node, T& value, const FieldRule& rule, Report& repor
     read_value(node, *value, rule, report, of);
   } else if constexpr (IsNamed<T>::value) {
     if (!expect(node, Node::Type::table, "a table", report)) return;
+    if (!check_items(node, rule, of, report)) return;
     value.clear();
     for (const Node::Entry& entry : node.entries) {
       value.push_back({entry.key, entry.where, {}});
@@ -91,6 +95,7 @@ void read_value(const Node& node, T& value, const FieldRule& rule, Report& repor
     }
   } else if constexpr (IsVector<T>::value) {
     if (!expect(node, Node::Type::array, "a list", report)) return;
+    if (!check_items(node, rule, of, report)) return;
     value.clear();
     for (const Node& item : node.items) {
       typename T::value_type read_here{};
@@ -157,11 +162,12 @@ void Reader::state(std::string_view key, T& field, const FieldRule& rule) {
 template <class T>
 void Reader::rest(Named<T>& fields) {
   fields.clear();
+  rest_taken_ = true;
+  if (!detail::check_items(table_, {}, of_, report_)) return;
   for (const Node::Entry& entry : table_.entries) {
     if (was_asked(entry.key)) continue;
     fields.push_back({entry.key, entry.where, {}});
     read_value(entry.value, fields.back().value, {}, report_, of_);
-    asked_.push_back(entry.key);
   }
 }
 

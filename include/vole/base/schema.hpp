@@ -75,10 +75,12 @@ Node schema_of(const FieldRule& rule) {
   } else if constexpr (IsNamed<T>::value) {
     Node schema = type_schema("object");
     put(schema, "additionalProperties", schema_of<decltype(T::value_type::value)>(rule));
+    put(schema, "maxProperties", number_node(static_cast<double>(rule.most_items), true));
     return schema;
   } else if constexpr (IsVector<T>::value) {
     Node schema = type_schema("array");
     put(schema, "items", schema_of<typename T::value_type>(rule));
+    put(schema, "maxItems", number_node(static_cast<double>(rule.most_items), true));
     return schema;
   } else if constexpr (NamedEnum<T>) {
     const auto names = enum_names(T{});

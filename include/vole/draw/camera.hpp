@@ -24,9 +24,9 @@ class Camera {
   void follow(Vec2 target, float seconds);
 
   Vec2 middle() const { return middle_; }
-  // The world's point on the canvas's top left, `between` of the way from the last tick's place to this
+  // The world's point on the canvas's top left, `share` of the way from the last tick's place to this
   // one's, in whole pixels, for a layer that goes along with the camera by `parallax`.
-  IVec2 corner(Vec2 parallax, float between) const;
+  IVec2 corner(Vec2 parallax, float share) const;
 
   template <class V>
   friend void describe(V& v, Camera& camera) {

@@ -8,6 +8,8 @@
 //   checksum = "9f3c20aa17be4d55"
 //   inputs = ["0 walk 100", "41 jump +", "52 jump -"]
 //
+// Without a checksum it is a script, as one writes it by hand: it is played, and nothing is compared.
+//
 // An input line is a tick, a name and what happened: an axis has its new value in hundredths; an action has a
 // '+' for each press and a '-' for each release, in order, or '.' when it was let go without a release (a
 // change of scene). A name with blanks is in quotes.
@@ -34,9 +36,9 @@ struct Recording {
   std::string game_version;
   std::string vole_version;
   std::uint64_t seed = 0;
-  int ticks_per_second = 60;
+  int ticks_per_second = 0;  // 0: a script that goes at the game's
   std::int64_t ticks = 0;
-  std::string checksum;  // of the state after the last tick, 16 hexadecimal digits
+  std::string checksum;  // of the state after the last tick, 16 hexadecimal digits; empty for a script
   std::vector<Checkpoint> checkpoints;
   std::vector<Located<std::string>> inputs;
 };

@@ -39,14 +39,17 @@ class TickInput {
   // Goes by these names from now on; what they do not have counts as let go.
   void use(std::shared_ptr<const Controls> controls);
 
-  // All throw Error with the nearest name when there is no action or axis of this name.
+  // All throw Error, at `asked` where it is given, with the nearest name when there is no action or axis of this name.
   bool held(std::string_view action) const { return action_state(action).held; }
   // Whether it was pressed since the tick before, even if it was let go again in between.
   bool pressed(std::string_view action) const { return action_state(action).presses > 0; }
   bool released(std::string_view action) const { return action_state(action).releases > 0; }
-  const ActionState& action_state(std::string_view action) const;
+  const ActionState& action_state(std::string_view action, const FilePosition& asked = {}) const;
   // In [-1, 1], in steps of a hundredth.
-  float axis(std::string_view axis) const;
+  float axis(std::string_view axis, const FilePosition& asked = {}) const;
+
+  bool has_action(std::string_view action) const;
+  bool has_axis(std::string_view axis) const;
 
   // By position in Controls; for recordings.
   std::vector<ActionState> actions;

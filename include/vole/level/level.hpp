@@ -62,7 +62,7 @@ struct LevelPlace {
   std::string kind;
   Vec2 at{0, 0};
   std::string name;  // may be empty
-  Node over;         // a table of components to put over the kind's
+  Node overrides;    // a table of components to put over the kind's
   FilePosition where;
 };
 

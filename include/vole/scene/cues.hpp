@@ -2,7 +2,7 @@
 // saved state was restored; so what is said here is no state, and nothing here is saved.
 //
 //   void cues(vole::Cues& cues) override {
-//     cues.when_meet("vole", "bulb", [this](vole::Stage& stage, vole::Entity, vole::Entity bulb) {
+//     cues.when_overlap_begins("vole", "bulb", [this](vole::Stage& stage, vole::Entity, vole::Entity bulb) {
 //       ++gathered_;
 //       stage.remove(bulb);
 //     });
@@ -26,16 +26,25 @@ class Stage;
 
 class Cues {
  public:
-  using OnMeeting = std::function<void(Stage&, Entity, Entity)>;
+  using OnTwo = std::function<void(Stage&, Entity, Entity)>;
   using OnThing = std::function<void(Stage&, Entity)>;
   using OnScene = std::function<void(Stage&)>;
 
   // `kinds` must outlive this.
   explicit Cues(const Kinds& kinds) : kinds_(&kinds) {}
 
-  // When bodies of these kinds begin to overlap: with the first kind's thing, then the other's. Throws Error
-  // for an unknown kind.
-  void when_meet(std::string_view kind, std::string_view other, OnMeeting handler);
+  // When the bodies of two things of these kinds begin to overlap; in each tick while they do, the first included; and
+  // when they no longer do. The handler gets the first kind's thing, then the other's. What was removed overlaps nothing,
+  // and its overlaps end without a call. All throw Error for an unknown kind.
+  void when_overlap_begins(std::string_view kind, std::string_view other, OnTwo handler) {
+    add_overlap(OverlapCue::When::begins, kind, other, std::move(handler));
+  }
+  void while_overlapping(std::string_view kind, std::string_view other, OnTwo handler) {
+    add_overlap(OverlapCue::When::lasts, kind, other, std::move(handler));
+  }
+  void when_overlap_ends(std::string_view kind, std::string_view other, OnTwo handler) {
+    add_overlap(OverlapCue::When::ends, kind, other, std::move(handler));
+  }
 
   // When a clip of a thing of this kind comes to an event: once for each time it does, after all clips have
   // moved on, so the handler may change the clip. Throws Error for an unknown kind.
@@ -55,9 +64,11 @@ class Cues {
   void every(float seconds, OnScene handler);
 
   // For the steps of a tick.
-  struct Meeting {
+  struct OverlapCue {
+    enum class When { begins, lasts, ends };
+    When when = When::begins;
     std::string kind, other;
-    OnMeeting handler;
+    OnTwo handler;
   };
   struct Event {
     std::string kind, event;
@@ -71,7 +82,7 @@ class Cues {
     float seconds = 0;
     OnScene handler;
   };
-  const std::vector<Meeting>& meetings() const { return meetings_; }
+  const std::vector<OverlapCue>& overlaps() const { return overlaps_; }
   const std::vector<Event>& events() const { return events_; }
   const std::vector<Name>& names() const { return names_; }
   const std::vector<Interval>& intervals() const { return intervals_; }
@@ -79,10 +90,11 @@ class Cues {
   void expect_name(std::string_view name) const;
 
  private:
+  void add_overlap(OverlapCue::When when, std::string_view kind, std::string_view other, OnTwo handler);
   void add_told(std::string_view name, OnThing handler);
 
   const Kinds* kinds_;
-  std::vector<Meeting> meetings_;
+  std::vector<OverlapCue> overlaps_;
   std::vector<Event> events_;
   std::vector<Name> names_;
   std::vector<Interval> intervals_;

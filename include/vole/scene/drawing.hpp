@@ -16,20 +16,24 @@ namespace vole {
 
 class Drawing {
  public:
-  Drawing(const Stage& stage, DrawList& list, LayerId layer, float between)
-      : stage_(stage), list_(list), layer_(layer), between_(between) {}
+  Drawing(const Stage& stage, DrawList& list, LayerId layer, float share)
+      : stage_(stage), list_(list), layer_(layer), share_(share) {}
 
   const Stage& stage() const { return stage_; }
   IVec2 canvas() const { return list_.canvas(); }
   DrawList& list() { return list_; }
   LayerId layer() const { return layer_; }
   // How far between the last tick and the next, in [0, 1].
-  float between() const { return between_; }
+  float share_of_tick() const { return share_; }
 
   // The same in one of the level's layers: positions are then the level's, and what has a larger depth
   // covers. Throws Error with the nearest name.
   Drawing on(std::string_view level_layer) const;
 
+  // In the plain font, which needs no file.
+  void text(std::string_view text, Vec2 at, const TextStyle& style = {}) {
+    this->text("plain", text, at, style);
+  }
   // All throw Error for an unknown font or sheet.
   void text(std::string_view font, std::string_view text, Vec2 at, const TextStyle& style = {});
   void label(const Label& label, Vec2 at);
@@ -47,7 +51,7 @@ class Drawing {
   const Stage& stage_;
   DrawList& list_;
   LayerId layer_;
-  float between_;
+  float share_;
 };
 
 }  // namespace vole

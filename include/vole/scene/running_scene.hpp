@@ -37,9 +37,9 @@ class RunningScene {
 
   // Adds level, things and what the scene draws to the list. Between the call and its end fields show what
   // tracks make of them; afterwards nothing has changed.
-  void draw(DrawList& list, float between);
+  void draw(DrawList& list, float share);
   // The shapes over the picture: bodies, sensors, pivots and solid cells, with what the colours mean.
-  void draw_xray(DrawList& list, float between) const;
+  void draw_xray(DrawList& list, float share) const;
 
   // The world, the scene's own members, what it was given and what it asked for.
   void write(StateWriter& out) const;
@@ -59,7 +59,7 @@ class RunningScene {
 
  private:
   void say_cues();
-  LayerId draw_stage(DrawList& list, float between) const;
+  LayerId draw_stage(DrawList& list, float share) const;
 
   const StageSetting& setting_;
   const TickSteps& steps_;

@@ -3,7 +3,7 @@
 //   class Beds : public vole::Scene {
 //    public:
 //     void enter(vole::Stage& stage) override { stage.load_level("beds"); }
-//     void cues(vole::Cues& cues) override { cues.when_meet("vole", "bulb", ...); }
+//     void cues(vole::Cues& cues) override { cues.when_overlap_begins("vole", "bulb", ...); }
 //     void tick(vole::Stage& stage) override { ... }
 //     void draw(vole::Drawing& drawing) const override { drawing.text("letters", "12", {4, 4}); }
 //     int gathered = 0;
@@ -27,7 +27,7 @@ class Scene {
   virtual void enter(Stage&) {}
   // Says what happens when: see cues.hpp. After enter(), and again after a state was restored.
   virtual void cues(Cues&) {}
-  // Once a tick, before pilots and movers.
+  // Once a tick, before pilots and movers; also while things are frozen (Stage::freeze).
   virtual void tick(Stage&) {}
   virtual void leave(Stage&) {}
   virtual void draw(Drawing&) const {}

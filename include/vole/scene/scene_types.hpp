@@ -2,6 +2,8 @@
 //
 //   SceneTypes scenes;
 //   scenes.add<Beds>("beds");
+//   scenes.add<Island>("harbour", Place{"harbour"});      // one class, two scenes
+//   scenes.add<Island>("hill", Place{"hill"});
 #pragma once
 
 #include <memory>
@@ -35,6 +37,7 @@ struct SceneType {
   std::string name;
   const void* mark = nullptr;
   const DescribedType* argument = nullptr;
+  SceneArgument given = {};  // when it is entered without one
   std::unique_ptr<Scene> (*make)() = nullptr;
   void (*write)(StateWriter& out, const Scene& scene) = nullptr;
   void (*read)(StateReader& in, Scene& scene) = nullptr;
@@ -46,13 +49,13 @@ class SceneTypes {
  public:
   // Throws std::logic_error when the name is there already.
   template <class T>
-  void add(std::string_view name) {
+  void add(std::string_view name, SceneArgument given = {}) {
     static_assert(std::is_base_of_v<Scene, T>, "a scene is a class derived from vole::Scene");
     static_assert(
         Described<T>,
         "this scene does not describe its state: add beside it, with v.state(\"name\", member) for each "
         "member that must be saved: template <class V> void describe(V& v, MyScene& scene) { ... }");
-    add({std::string(name), &detail::type_mark<T>, detail::argument_of_scene<T>(),
+    add({std::string(name), &detail::type_mark<T>, detail::argument_of_scene<T>(), std::move(given),
          []() -> std::unique_ptr<Scene> { return std::make_unique<T>(); },
          [](StateWriter& out, const Scene& scene) { write_state(out, static_cast<const T&>(scene)); },
          [](StateReader& in, Scene& scene) { read_state(in, static_cast<T&>(scene)); },
@@ -64,11 +67,13 @@ class SceneTypes {
 
   // Throws Error at `asked` with the nearest name.
   const SceneType& get(std::string_view name, const FilePosition& asked = {}) const;
-  // The name that the game gave to a scene's type. Throws Error when it gave none.
+  // The name that the game gave to a scene's type. Throws Error when it gave none, or several.
   template <class T>
   const std::string& name_of() const {
     return name_of(&detail::type_mark<T>, type_name<T>());
   }
+  // What a scene is entered with: this, or what its type is given when this is nothing.
+  SceneArgument argument_for(const SceneType& scene, SceneArgument argument) const;
   // Throws Error, with the names of both types, when the scene does not expect this.
   void expect_argument(const SceneType& scene, const SceneArgument& argument) const;
 

@@ -17,6 +17,7 @@
 #include "vole/scene/scene_types.hpp"
 #include "vole/scene/tweening.hpp"
 #include "vole/world/attached.hpp"
+#include "vole/world/body.hpp"
 #include "vole/world/compiled_kinds.hpp"
 #include "vole/world/kind_of.hpp"
 #include "vole/world/pose.hpp"
@@ -80,7 +81,7 @@ class Stage {
   // Error for a thing without a sprite, for a point it lacks, for things that would be attached to each other,
   // and for more than 256 in a row.
   void attach(Entity thing, Entity to, std::string_view point, Vec2 offset = {0, 0});
-  void detach(Entity thing) { entities.take<Attached>(thing); }
+  void detach(Entity thing) { entities.remove<Attached>(thing); }
 
   template <Described T>
   T& get(Entity entity) {
@@ -92,10 +93,33 @@ class Stage {
   }
   // The kind's name; empty for what is of none.
   std::string_view kind_of(Entity entity) const;
-  // The first thing of a kind that is not removed; none when there is none. Both throw Error for an unknown
+  // The first thing of a kind that is not removed; none when there is none. These throw Error for an unknown
   // kind.
   Entity first(std::string_view kind) const;
   int count(std::string_view kind) const;
+  // Calls visit(entity) for each thing of a kind that is not removed, in the order in which they came to life. For all
+  // that have certain components see Entities::visit.
+  template <class Visit>
+  void each(std::string_view kind, Visit&& visit) {
+    expect_kind(kind);
+    entities.visit<KindOf>([&](Entity entity, const KindOf& its) {
+      if (its.name == kind && !removed(entity)) visit(entity);
+    });
+  }
+  // The thing that the level's place of this name brought to life; none when it is gone. Both throw Error, with the
+  // nearest name, when no place is named so.
+  Entity named(std::string_view place) const;
+  // Where that place is, in pixels.
+  Vec2 place(std::string_view name) const;
+
+  // The box of a thing's body where it is now. Throws std::out_of_range when it has none.
+  Rect box(Entity entity) const { return get<Body>(entity).box(get<Pose>(entity).at); }
+  bool overlap(Entity a, Entity b) const { return box(a).overlaps(box(b)); }
+  // Moves a thing's body by so many pixels; what is solid holds it, and it slides along. For movers of a game's own: see
+  // body_motion.hpp. Throws std::out_of_range for a thing without a body.
+  void move(Entity entity, Vec2 by);
+  // What is solid in the level; nothing without a level.
+  const SolidGrid& solid() const;
 
   // Tells a name, about a thing or about none: its cue is called in this tick, or in the next when all names
   // of this one have been told. Throws Error when the scene has no cue for it.
@@ -114,7 +138,8 @@ class Stage {
             add_tween(entity, setting_.binding().types.of<Component>(), index_of_field(field))};
   }
 
-  // All things stand still for so long: a hit that is felt. The scene, its timers, camera and labels go on.
+  // All things stand still for so long: a hit that is felt. The scene with its tick(), timers, camera and labels go on; what
+  // a scene moves itself asks frozen(), or is a step of the game's own after one of the things' steps (tick_steps.hpp).
   void freeze(float seconds);
   bool frozen() const { return world_.frozen_ticks > 0; }
 
@@ -156,6 +181,8 @@ class Stage {
   [[noreturn]] void wrong_argument(std::string_view wanted) const;
   std::size_t add_tween(Entity entity, const ComponentTypes::Type* type, std::size_t field);
   void expect_cue(std::string_view name) const;
+  void expect_kind(std::string_view kind) const;
+  std::size_t place_index(std::string_view name) const;
 
   const StageSetting& setting_;
   World& world_;

@@ -29,16 +29,18 @@ struct CompiledKind {
   std::vector<Part> parts;
   std::vector<Carried> carried;
   const Sprite* sprite = nullptr;  // among the parts
+  int things = 1;                  // that it brings to life: itself, and all that is carried
+  int levels = 1;                  // of them: 2 when it carries something that carries nothing
 };
 
-// What a table of components comes to; what is wrong with it goes to the report, and what could be made is
-// returned. `carried_by`: the kinds that carry this one, each within the one before.
+// What a table of components comes to; what is wrong with it goes to the report, and what could be made is returned.
+// A kind brings at most 256 things to life, each carried by the next at most 8 times.
 struct KindCompiler {
   const Kinds& kinds;
   Binding binding;
 
-  std::shared_ptr<const CompiledKind> compile(std::string_view name, const Node& components, Report& report,
-                                              std::vector<std::string> carried_by = {}) const;
+  std::shared_ptr<const CompiledKind> compile(std::string_view name, const Node& components,
+                                              Report& report) const;
 };
 
 class CompiledKinds {
@@ -52,9 +54,12 @@ class CompiledKinds {
   // The same with a table of components put over the kind's; compiled each time.
   std::shared_ptr<const CompiledKind> with(std::string_view kind, const Node& over,
                                            const FilePosition& asked = {}) const;
+  struct Recompiled {
+    std::shared_ptr<const CompiledKind> before, now;
+  };
   // After a change of the files: those that were compiled are compiled again, and what is wrong with them goes
   // to the report; of those the last good version stays.
-  void recompile(Report& report);
+  std::vector<Recompiled> recompile(Report& report);
 
   const Kinds& written() const { return compiler_.kinds; }
   const Binding& binding() const { return compiler_.binding; }

@@ -35,6 +35,8 @@ class ComponentTypes {
     // component.
     const std::vector<FieldInfo>& (*fields)();
     FieldRef (*field)(Entities& entities, Entity entity, std::size_t index);
+    // The value of one of them in a component that stands elsewhere, as in a kind.
+    Vec4 (*value_of)(const void* component, std::size_t index);
   };
 
   ComponentTypes();
@@ -56,6 +58,10 @@ class ComponentTypes {
          [](Entities& entities, Entity entity, std::size_t index) {
            T* const component = entities.find<T>(entity);
            return component ? field_at(*component, index) : FieldRef();
+         },
+         [](const void* component, std::size_t index) {
+           T copy = *static_cast<const T*>(component);
+           return field_at(copy, index).value();
          }});
   }
 

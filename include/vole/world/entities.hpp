@@ -54,7 +54,7 @@ class Entities {
   }
   // Takes a component away, if the entity has it.
   template <Described T>
-  void take(Entity entity) {
+  void remove(Entity entity) {
     if (alive(entity)) pool<T>().take(entity.index);
   }
   // nullptr when it has none, or is gone.
@@ -70,7 +70,7 @@ class Entities {
   template <Described T>
   T& get(Entity entity) {
     T* found = find<T>(entity);
-    if (!found) missing_component(type_name<T>());
+    if (!found) missing_component(entity, detail::component_type<T>(), type_name<T>());
     return *found;
   }
   template <Described T>
@@ -119,7 +119,7 @@ class Entities {
   }
   Entity at(std::uint32_t index) const { return {index, generations_[index]}; }
   std::uint32_t checked(Entity entity) const;
-  [[noreturn]] static void missing_component(std::string_view type);
+  [[noreturn]] void missing_component(Entity entity, std::size_t type, std::string_view type_name) const;
   [[noreturn]] static void unknown_component(std::string_view type);
 
   const ComponentTypes& types_;

@@ -16,15 +16,21 @@ void describe(V& v, Motion& motion) {
   v.state("remainder", motion.remainder);
 }
 
-// As the last move left it.
+// What the last move met, by side of the body.
 struct Touching {
   bool ground = false;
-  bool wall = false;
+  bool ceiling = false;
+  bool wall_left = false;
+  bool wall_right = false;
+
+  bool wall() const { return wall_left || wall_right; }
 };
 template <class V>
 void describe(V& v, Touching& touching) {
   v.state("ground", touching.ground);
-  v.state("wall", touching.wall);
+  v.state("ceiling", touching.ceiling);
+  v.state("wall_left", touching.wall_left);
+  v.state("wall_right", touching.wall_right);
 }
 
 }  // namespace vole

@@ -12,7 +12,7 @@ struct Pose {
   Vec2 before{0, 0};  // at the end of the tick before, for drawing in between
   bool faces_left = false;
 
-  Vec2 between(float share) const { return before + (at - before) * share; }
+  Vec2 shown_at(float share) const { return before + (at - before) * share; }
 };
 template <class V>
 void describe(V& v, Pose& pose) {

@@ -19,9 +19,9 @@
 namespace vole {
 
 // Where the value of a fact that clip rules ask for comes from: the game, or the thing itself.
-enum class FactSource : std::uint8_t { game, over, grounded, at_wall, vx, vy, speed };
+enum class FactSource : std::uint8_t { game, finished, grounded, at_wall, vx, vy, speed };
 constexpr auto enum_names(FactSource) {
-  return std::array<std::string_view, 7>{"", "over", "grounded", "at_wall", "vx", "vy", "speed"};
+  return std::array<std::string_view, 7>{"", "finished", "grounded", "at_wall", "vx", "vy", "speed"};
 }
 FactSource fact_source(std::string_view fact);
 
@@ -97,7 +97,7 @@ struct Sprite {
   TrackPose track_pose(int ticks_per_second) const;
 
   // Sets what the sheet's rules ask for: 1, 0 or any number. `grounded`, `at_wall`, `vx`, `vy` and `speed`
-  // come from the thing's motion, and `over` from the clip, by themselves. Throws Error for a fact that no
+  // come from the thing's motion, and `finished` from the clip, by themselves. Throws Error for a fact that no
   // rule asks for, with the nearest.
   void set_fact(std::string_view fact, float value);
 

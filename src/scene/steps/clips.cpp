@@ -1,9 +1,12 @@
 // Rules decide what is played, sets turn, clips and tracks go on, and then the cues for events are called.
+#include <fmt/format.h>
+
 #include <cmath>
 
-#include "../tick.hpp"
+#include "../cue_call.hpp"
 #include "vole/input/intent.hpp"
 #include "vole/world/motion.hpp"
+#include "vole/world/top_mover.hpp"
 
 namespace vole {
 namespace {
@@ -12,23 +15,25 @@ namespace {
 struct OwnFacts {
   const Motion* motion = nullptr;
   const Touching* touching = nullptr;
-  bool over = false;
+  bool finished = false;
+  bool from_above = false;  // it walks on what is seen from above
 
   float value(FactSource source) const {
     const Vec2 velocity = motion ? motion->velocity : Vec2{0, 0};
     switch (source) {
-      case FactSource::over:
-        return over ? 1.0f : 0.0f;
+      case FactSource::finished:
+        return finished ? 1.0f : 0.0f;
       case FactSource::grounded:
-        return !touching || touching->ground ? 1.0f : 0.0f;
+        return !touching || touching->ground || from_above ? 1.0f : 0.0f;
       case FactSource::at_wall:
-        return touching && touching->wall ? 1.0f : 0.0f;
+        return touching && touching->wall() ? 1.0f : 0.0f;
       case FactSource::vx:
         return velocity.x;
       case FactSource::vy:
         return velocity.y;
       case FactSource::speed:
-        return std::abs(velocity.x);
+        return from_above ? std::sqrt(velocity.x * velocity.x + velocity.y * velocity.y)
+                          : std::abs(velocity.x);
       case FactSource::game:
         break;
     }
@@ -48,7 +53,7 @@ void follow_rules(Sprite& sprite, const OwnFacts& own, int ticks_per_second) {
   if (playing.rule >= 0) {
     const ClipRules::Rule& now = rules.rules()[static_cast<std::size_t>(playing.rule)];
     const std::int64_t shown = playing.rule_ticks * 1000 / ticks_per_second;
-    if (shown < now.hold_milliseconds || (now.finish && !own.over)) return;
+    if (shown < now.hold_milliseconds || (now.finish && !own.finished)) return;
   }
   playing.rule = decided;
   playing.rule_ticks = 0;
@@ -70,7 +75,9 @@ void go_on(Tick& tick, Entity entity, Sprite& sprite) {
   if (asks || sprite.links.set >= 0) {
     const Motion* const motion = tick.world.entities.find<Motion>(entity);
     if (asks)
-      follow_rules(sprite, {motion, tick.world.entities.find<Touching>(entity), sprite.playhead().over(rate)},
+      follow_rules(sprite,
+                   {motion, tick.world.entities.find<Touching>(entity), sprite.playhead().finished(rate),
+                    tick.world.entities.has<TopMover>(entity)},
                    rate);
     if (sprite.links.set >= 0) turn_along(sprite, tick.world.entities.find<Intent>(entity), motion);
   }
@@ -88,7 +95,12 @@ void tell_events(Tick& tick) {
       const Sprite* const sprite = tick.world.entities.find<Sprite>(now.entity);
       if (!sprite || tick.stage.removed(now.entity) || sprite->playhead().starts() != now.starts) break;
       if (cue.event == now.event && cue.kind == tick.stage.kind_of(now.entity))
-        cue.handler(tick.stage, now.entity);
+        call_cue(
+            [&] {
+              return fmt::format("when {} came to \"{}\" in its clip",
+                                 described_thing(tick.stage, now.entity), cue.event);
+            },
+            [&] { cue.handler(tick.stage, now.entity); });
     }
 }
 

@@ -6,7 +6,6 @@
 #include "vole/physics/subpixel.hpp"
 #include "vole/world/body.hpp"
 #include "vole/world/motion.hpp"
-#include "vole/world/side_mover.hpp"
 
 namespace vole {
 namespace {
@@ -26,8 +25,8 @@ void take_sheets(Tick& tick) {
 // Where a new wall is at a thing's position, the thing goes up to the first free spot above it.
 void keep_out_of_walls(World& world) {
   const SolidGrid& solid = world.level.solid();
-  world.entities.visit<SideMover, Motion, Body, Pose>(
-      [&](Entity, const SideMover&, Motion& motion, const Body& body, Pose& pose) {
+  world.entities.visit<Touching, Motion, Body, Pose>(
+      [&](Entity, const Touching&, Motion& motion, const Body& body, Pose& pose) {
         Vec2 at = pose.at;
         for (int rows = world.level.size().y; rows > 0 && at.y > 0 && solid.blocks(body.box(at)); --rows)
           at.y -= 1;
@@ -55,7 +54,7 @@ void take_places(const std::vector<LevelPlace>& before, Tick& tick) {
     const LevelPlace& place = places[i];
     const auto was_there = [&](const LevelPlace& old) { return same_place(old, place); };
     if (taken[i] || std::any_of(before.begin(), before.end(), was_there)) continue;
-    const Entity entity = tick.stage.spawn(place.kind, place.at, place.over, place.where);
+    const Entity entity = tick.stage.spawn(place.kind, place.at, place.overrides, place.where);
     entities.add(entity, FromPlace{static_cast<std::uint32_t>(i)});
   }
 }

@@ -1,8 +1,10 @@
 // Names whose time has come, and what happens every so often.
+#include <fmt/format.h>
+
 #include <algorithm>
 #include <cmath>
 
-#include "../tick.hpp"
+#include "../cue_call.hpp"
 
 namespace vole {
 namespace {
@@ -23,7 +25,14 @@ void hear_told(Tick& tick) {
   for (const Told& told : tick.scratch.told) {
     if (told.entity && tick.stage.removed(told.entity)) continue;
     for (std::size_t i = 0; i < tick.cues.names().size(); ++i)
-      if (tick.cues.names()[i].name == told.name) tick.cues.names()[i].handler(tick.stage, told.entity);
+      if (tick.cues.names()[i].name == told.name)
+        call_cue(
+            [&] {
+              return told.entity ? fmt::format("when \"{}\" was told about {}", told.name,
+                                               described_thing(tick.stage, told.entity))
+                                 : fmt::format("when \"{}\" was told", told.name);
+            },
+            [&] { tick.cues.names()[i].handler(tick.stage, told.entity); });
   }
   tick.scratch.told.clear();
 }
@@ -36,7 +45,8 @@ void run_timers(Tick& tick) {
   hear_told(tick);
   for (const Cues::Interval& interval : tick.cues.intervals())
     if (is_due(interval.seconds, tick.world.ticks, tick.setting.ticks_per_second))
-      interval.handler(tick.stage);
+      call_cue([&] { return fmt::format("in what is done every {} seconds", interval.seconds); },
+               [&] { interval.handler(tick.stage); });
 }
 
 }  // namespace vole

@@ -14,11 +14,12 @@ class Wall : public vole::Scene {
   }
 
   void cues(vole::Cues& cues) override {
-    cues.when_meet("robin", "berry", [this](vole::Stage& stage, vole::Entity robin, vole::Entity berry) {
-      ++eaten;
-      stage.remove(berry);
-      stage.get<vole::Sprite>(robin).play_track(vole::tracks::squash());
-    });
+    cues.when_overlap_begins("robin", "berry",
+                             [this](vole::Stage& stage, vole::Entity robin, vole::Entity berry) {
+                               ++eaten;
+                               stage.remove(berry);
+                               stage.get<vole::Sprite>(robin).play_track(vole::tracks::squash());
+                             });
     cues.every(3, [](vole::Stage& stage) {
       if (const vole::Entity berry = stage.first("berry"))
         vole::SpriteOf<Berry>(stage.get<vole::Sprite>(berry)).play(Berry::clip::shine);
@@ -28,7 +29,7 @@ class Wall : public vole::Scene {
   void draw(vole::Drawing& drawing) const override {
     const bool all = drawing.stage().count("berry") == 0;
     const std::string text = all ? "All eaten!" : "berries: " + std::to_string(eaten);
-    vole::draw_text(drawing.list(), drawing.layer(), vole::plain_font(), text, {6, 6});
+    drawing.text(text, {6, 6});
   }
 
   int eaten = 0;

@@ -1,0 +1,54 @@
+#include "vole/scene/top_motion.hpp"
+
+#include <algorithm>
+#include <cmath>
+
+#include "vole/scene/body_motion.hpp"
+
+namespace vole {
+namespace {
+
+float length_of(Vec2 v) {
+  return std::sqrt(v.x * v.x + v.y * v.y);
+}
+
+// The way that is pushed, of those that the thing can walk: at most 1 long.
+Vec2 way_of(Vec2 pushed, TopMover& mover) {
+  if (mover.ways == WalkWays::four) {
+    const float x = std::abs(pushed.x), y = std::abs(pushed.y);
+    if (x != y) mover.goes_across = x > y;
+    if (mover.goes_across)
+      pushed.y = 0;
+    else
+      pushed.x = 0;
+  }
+  if (mover.ways == WalkWays::eight && pushed != Vec2{0, 0}) {
+    // Within a slope of tan(22.5 degrees) of an axis it is that axis.
+    constexpr float slope = 0.41421356f;
+    const float x = std::abs(pushed.x), y = std::abs(pushed.y), far = std::max(x, y);
+    const auto part = [far](float value, float other) {
+      return std::abs(value) < slope * std::abs(other) ? 0.0f : std::copysign(far, value);
+    };
+    pushed = {part(pushed.x, pushed.y), part(pushed.y, pushed.x)};
+  }
+  const float length = length_of(pushed);
+  return length > 1 ? pushed / length : pushed;
+}
+
+}  // namespace
+
+void move_from_above(const SolidGrid& grid, const Intent& intent, float seconds, TopMover& mover,
+                     const Body& body, Motion& motion, Touching& touching, Pose& pose) {
+  const Vec2 target = way_of(intent.direction, mover) * mover.speed;
+  const Vec2 change = target - motion.velocity;
+  const bool speeding_up = target != Vec2{0, 0} && length_of(target) >= length_of(motion.velocity);
+  const float most = (speeding_up ? mover.acceleration : mover.deceleration) * seconds;
+  const float length = length_of(change);
+  motion.velocity = length <= most ? target : motion.velocity + change * (most / length);
+  move_body(grid, motion.velocity * seconds, body, motion, touching, pose);
+  if (touching.wall()) motion.velocity.x = 0;
+  if (touching.ground || touching.ceiling) motion.velocity.y = 0;
+  if (intent.direction.x != 0) pose.faces_left = intent.direction.x < 0;
+}
+
+}  // namespace vole

@@ -1,0 +1,63 @@
+#include "vole/world/live_numbers.hpp"
+
+#include <algorithm>
+
+#include "vole/world/kind_of.hpp"
+
+namespace vole {
+namespace {
+
+const CompiledKind::Part* part_of(const CompiledKind& kind, const ComponentTypes::Type* type) {
+  const auto found = std::find_if(kind.parts.begin(), kind.parts.end(),
+                                  [type](const CompiledKind::Part& part) { return part.type == type; });
+  return found == kind.parts.end() ? nullptr : &*found;
+}
+
+struct ChangedNumber {
+  const ComponentTypes::Type* type = nullptr;
+  std::size_t field = 0;
+  Vec4 before{0, 0, 0, 0};
+  Vec4 now{0, 0, 0, 0};
+};
+
+std::vector<ChangedNumber> changed_numbers(const CompiledKind& before, const CompiledKind& now) {
+  std::vector<ChangedNumber> changed;
+  for (const CompiledKind::Part& part : now.parts) {
+    const CompiledKind::Part* const old = part_of(before, part.type);
+    if (!old) continue;
+    for (std::size_t i = 0; i < part.type->fields().size(); ++i) {
+      const Vec4 was = part.type->value_of(old->component.get(), i);
+      const Vec4 is = part.type->value_of(part.component.get(), i);
+      if (was != is) changed.push_back({part.type, i, was, is});
+    }
+  }
+  return changed;
+}
+
+bool set_by_place(const World& world, Entity entity, const ChangedNumber& number) {
+  const FromPlace* const from = world.entities.find<FromPlace>(entity);
+  if (!from || !world.level || from->place >= world.level.file().places.size()) return false;
+  const Node* const component = world.level.file().places[from->place].overrides.find(number.type->name);
+  return component && component->find(number.type->fields()[number.field].name);
+}
+
+}  // namespace
+
+void change_numbers(World& world, const CompiledKind& before, const CompiledKind& now) {
+  const std::vector<ChangedNumber> changed = changed_numbers(before, now);
+  if (!changed.empty())
+    world.entities.visit<KindOf>([&](Entity entity, const KindOf& kind) {
+      if (kind.name != now.name) return;
+      for (const ChangedNumber& number : changed) {
+        FieldRef field = number.type->field(world.entities, entity, number.field);
+        if (field && field.value() == number.before && !set_by_place(world, entity, number))
+          field.put(number.now);
+      }
+    });
+  for (const CompiledKind::Carried& carried : now.carried)
+    for (const CompiledKind::Carried& old : before.carried)
+      if (old.point == carried.point && old.kind->name == carried.kind->name)
+        change_numbers(world, *old.kind, *carried.kind);
+}
+
+}  // namespace vole

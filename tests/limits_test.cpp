@@ -1,0 +1,380 @@
+// No input eats the machine: every loader has limits, stated in its schema and checked before the work, and what is
+// wrong is reported once for each cause.
+#include <algorithm>
+#include <array>
+#include <functional>
+#include <map>
+
+#include "support.hpp"
+#include "vole/app/groups.hpp"
+#include "vole/app/project.hpp"
+#include "vole/asset/atlas.hpp"
+#include "vole/asset/font.hpp"
+#include "vole/base/schema.hpp"
+#include "vole/input/recording.hpp"
+#include "vole/level/level.hpp"
+#include "vole/world/compiled_kinds.hpp"
+
+namespace {
+
+using vole::FilePosition;
+using vole::Node;
+using vole::Report;
+
+bool has(const std::string& text, const std::string& part) {
+  return text.find(part) != std::string::npos;
+}
+
+std::string message_of(const std::function<void()>& work) {
+  try {
+    work();
+  } catch (const vole::Error& error) {
+    return error.what();
+  }
+  return {};
+}
+
+std::string parsed(const std::string& text) {
+  return message_of([&] { vole::parse_toml(text, "f.toml"); });
+}
+
+std::string repeated(const std::string& text, int times) {
+  std::string all;
+  for (int i = 0; i < times; ++i) all += text;
+  return all;
+}
+
+// A list or table of a schema, with a text that has too many items in it.
+struct TooMany {
+  std::string document;
+  int most = 0;
+};
+
+// Goes through a schema and gathers every list and table that has a limit. `before` and `after`: what stands around a
+// value at this place in a document.
+void gather(const Node& schema, const std::string& before, const std::string& after,
+            std::vector<TooMany>& found) {
+  if (const Node* const choices = schema.find("anyOf"))
+    for (const Node& choice : choices->items) gather(choice, before, after, found);
+  if (const Node* const most = schema.find("maxItems"); most && !schema.find("minItems")) {
+    const int count = static_cast<int>(most->whole);
+    found.push_back({before + "[" + repeated("0,", count + 1) + "]" + after, count});
+    gather(*schema.find("items"), before + "[", "]" + after, found);
+  }
+  if (const Node* const most = schema.find("maxProperties")) {
+    const int count = static_cast<int>(most->whole);
+    std::string keys;
+    for (int i = 0; i <= count; ++i) keys += "k" + std::to_string(i) + "=0,";
+    found.push_back({before + "{" + keys.substr(0, keys.size() - 1) + "}" + after, count});
+    gather(*schema.find("additionalProperties"), before + "{k=", "}" + after, found);
+  }
+  if (const Node* const properties = schema.find("properties"))
+    for (const Node::Entry& entry : properties->entries)
+      gather(entry.value, before + "{" + entry.key + "=", "}" + after, found);
+}
+
+// A whole document is a table without braces.
+std::vector<TooMany> too_many_of(const Node& schema) {
+  std::vector<TooMany> found;
+  if (const Node* const properties = schema.find("properties"))
+    for (const Node::Entry& entry : properties->entries) gather(entry.value, entry.key + "=", "\n", found);
+  return found;
+}
+
+template <class T>
+std::string loaded(const TempFolder& folder, const std::string& name) {
+  return error_of([&] { vole::Catalog(folder.path()).get<T>(name); }, folder);
+}
+
+void flip(vole::Bytes& bytes, std::size_t bit) {
+  bytes[bit / 8] = static_cast<std::uint8_t>(bytes[bit / 8] ^ (1u << bit % 8));
+}
+
+std::uint32_t crc(const vole::Bytes& bytes, std::size_t from, std::size_t count) {
+  std::uint32_t value = ~0u;
+  for (std::size_t i = from; i < from + count; ++i) {
+    value ^= bytes[i];
+    for (int bit = 0; bit < 8; ++bit) value = (value >> 1) ^ ((value & 1) != 0 ? 0xedb88320u : 0u);
+  }
+  return ~value;
+}
+
+void put_big_endian(vole::Bytes& bytes, std::size_t at, std::uint32_t value) {
+  for (std::size_t i = 0; i < 4; ++i) bytes[at + i] = static_cast<std::uint8_t>(value >> (24 - 8 * i));
+}
+
+}  // namespace
+
+TEST_CASE("each list and table of each file has a limit, and one item more is one message") {
+  TempFolder folder;
+  write_small_game(folder);
+  const std::string file = folder.path("f.toml");
+  struct Loader {
+    const char* name;
+    Node schema;
+    std::string file;
+    std::function<std::string()> load;
+  };
+  const auto load_file = [&](const auto& work) { return [&folder, work] { return error_of(work, folder); }; };
+  const std::vector<Loader> loaders{
+      {"sheet", vole::AssetType<vole::Sheet>::schema(), "assets/many.sheet.toml",
+       [&] { return loaded<vole::Sheet>(folder, "many"); }},
+      {"atlas", vole::AssetType<vole::Atlas>::schema(), "assets/many.atlas.toml",
+       [&] { return loaded<vole::Atlas>(folder, "many"); }},
+      {"font", vole::AssetType<vole::Font>::schema(), "assets/many.font.toml",
+       [&] { return loaded<vole::Font>(folder, "many"); }},
+      {"tileset", vole::AssetType<vole::Tileset>::schema(), "assets/many.tileset.toml",
+       [&] { return loaded<vole::Tileset>(folder, "many"); }},
+      {"level", vole::AssetType<vole::Level>::schema(), "levels/many.level.toml",
+       [&] { return loaded<vole::Level>(folder, "many"); }},
+      {"controls", vole::controls_schema(), "f.toml", load_file([&] { vole::read_controls(file); })},
+      {"project", vole::schema_of<vole::Project>(), "f.toml", load_file([&] { vole::read_project(file); })},
+      {"recording", vole::recording_schema(), "f.toml", load_file([&] { vole::read_recording(file); })}};
+  for (const Loader& loader : loaders) {
+    const std::vector<TooMany> all = too_many_of(loader.schema);
+    CHECK((all.size() > 0 || loader.name == std::string("font")));
+    for (const TooMany& text : all) {
+      CAPTURE(loader.name, text.most, text.document.substr(0, 80));
+      folder.write(loader.file, text.document);
+      const std::string message = loader.load();
+      // A document with more values than any file may have is refused before its lists are counted.
+      const bool counted =
+          has(message, std::to_string(text.most + 1) + " items are too many here; the most is " +
+                           std::to_string(text.most));
+      CHECK((counted || (text.most >= 500'000 && has(message, "more than 500000 values in one file"))));
+      CHECK(std::count(message.begin(), message.end(), '\n') < 12);
+    }
+    vole::write_whole(folder.path(loader.file), std::string("# empty\n"));
+  }
+}
+
+TEST_CASE("a file is nested so deep and holds so many values as the parser can take, and no more") {
+  const auto lists = [](int deep) { return parsed("a = " + repeated("[", deep) + repeated("]", deep)); };
+  CHECK(lists(32).empty());
+  CHECK(lists(33) == "f.toml:1:37: error: more than 32 lists and tables within each other");
+  CHECK(has(lists(100'000), "1:37: error: more than 32"));
+  const auto tables = [](int deep) {
+    return parsed("a = " + repeated("{ b = ", deep) + "1" + repeated("}", deep));
+  };
+  CHECK(tables(32).empty());
+  CHECK(has(tables(33), "more than 32 lists and tables within each other"));
+  const auto key = [](int parts) { return "a" + repeated(".a", parts - 1); };
+  for (const auto& [start, end] : std::vector<std::pair<std::string, std::string>>{
+           {"", " = 1"}, {"[", "]"}, {"[[", "]]"}, {"b = { ", " = 1 }"}, {"[ ", " ]"}}) {
+    CAPTURE(start);
+    CHECK(parsed(start + key(32) + end).empty());
+    CHECK(has(parsed(start + key(33) + end), "f.toml:1:"));
+    CHECK(has(parsed(start + key(33) + end), "a key of more than 32 parts"));
+    CHECK(has(parsed("\n\n" + start + key(50'000) + end), "f.toml:3:"));
+  }
+  // The deepest that both limits allow is read, written and compared without harm.
+  const std::string deepest = repeated("{" + key(32) + "=", 31) + "1" + repeated("}", 31);
+  CHECK(parsed("[" + key(32) + "]\n" + key(32) + "=" + deepest).empty());
+  // What stands in texts and comments counts nothing.
+  const std::string brackets = repeated("[", 100);
+  for (const std::string& quiet :
+       {"# " + brackets, "a = \"" + brackets + "\\\"" + brackets + "\"", "a = '" + brackets + "\\'",
+        "a = \"\"\"\n" + brackets + "\"\n\\\"\"\"" + brackets + "\"\"\"",
+        "a = '''" + brackets + "'\n'" + brackets + "'''", "\"" + repeated(".", 100) + "\" = 1",
+        "a = \"\"\nb = ''\n# " + brackets}) {
+    CAPTURE(quiet);
+    CHECK(parsed(quiet).empty());
+  }
+  CHECK(parsed("a = [" + repeated("1,", 499'999) + "]").empty());
+  CHECK(has(parsed("a = [" + repeated("1,", 500'000) + "]"), "more than 500000 values in one file"));
+}
+
+TEST_CASE("what is no TOML is said in plain words, with the place") {
+  for (const auto& [text, message] : std::vector<std::pair<std::string, std::string>>{
+           {"a = [1, 2", "the file ends inside a list; its \"]\" is missing"},
+           {"a = { b = 1", "the file ends inside an inline table; its \"}\" is missing"},
+           {"a = \"open\nb = 1", "the line ends inside a text; its closing quote is missing"},
+           {"a = [1 2]", "1:8: error: a comma or \"]\" expected here, not \"2\""},
+           {"a = { b = 1 c = 2 }", "a comma or \"}\" expected here, not \"c\""},
+           {"a = 1\na = 2", "f.toml:2:5: error: \"a\" is defined twice"},
+           {"[a]\n[a]", "\"a\" is defined twice"},
+           {"a 1", "\"=\" expected here, not \"1\""},
+           {"a =\n", "a value expected here, not the end of the line"},
+           {"a = 1 b = 2", "the end of the line expected here, not \"b\""},
+           {"a = 012", "a number does not begin with 0"},
+           {"[a", "a table's name; its \"]\" is missing"}}) {
+    CAPTURE(text);
+    CHECK_THAT(parsed(text), Catch::Contains(message));
+    CHECK_THAT(parsed(text), Catch::StartsWith("f.toml:"));
+    CHECK_FALSE(has(parsed(text), "rror while parsing"));
+  }
+}
+
+TEST_CASE("a report holds each cause once, with how often and where, and a hundred for a file") {
+  vole::Random chance(4);
+  for (int round = 0; round < 50; ++round) {
+    const std::array files{FilePosition::whole_file("a.toml"), FilePosition::whole_file("b.toml")};
+    Report report;
+    std::map<std::string, int> written;
+    for (std::uint32_t i = chance.below(400); i > 0; --i) {
+      FilePosition where = files[chance.below(2)];
+      where.line = static_cast<int>(i);
+      where.column = 1;
+      const std::string text = "cause " + std::to_string(chance.below(round % 2 == 0 ? 20 : 300));
+      ++written[*where.file + text];
+      report.warn(where, text);
+    }
+    std::map<std::string, int> listed;
+    for (const vole::Problem& problem : report.problems()) {
+      if (has(problem.text, "only the first 100")) continue;
+      ++listed[*problem.where.file];
+      REQUIRE(problem.times == written[*problem.where.file + problem.text]);
+      REQUIRE(static_cast<std::int64_t>(problem.also.size()) == std::min<std::int64_t>(problem.times - 1, 3));
+      written.erase(*problem.where.file + problem.text);
+    }
+    for (const auto& [file, count] : listed) REQUIRE(count <= 100);
+    if (!written.empty()) REQUIRE(std::max(listed["a.toml"], listed["b.toml"]) == 100);
+  }
+  Report report;
+  FilePosition where = FilePosition::whole_file("a.toml");
+  for (const int line : {3, 5, 3, 9}) {
+    where.line = line;
+    where.column = 2;
+    report.error(where, "no such thing", "a hint");
+  }
+  CHECK(to_text(report.problems().at(0)) ==
+        "a.toml:3:2: error: no such thing; a hint (3 times, also at 5:2 and 9:2)");
+  int reached = 0;
+  const std::string all = message_of([&] {
+    for (; reached < 1'000'000; ++reached) report.error(where, "cause " + std::to_string(reached));
+  });
+  CHECK(reached == 99);  // with the one above, a hundred
+  CHECK(std::count(all.begin(), all.end(), '\n') == 100);
+  CHECK(has(all, "a.toml: error: only the first 100 problems of this file are listed"));
+  // Other files still have room.
+  CHECK_NOTHROW(report.error(FilePosition::whole_file("b.toml"), "cause"));
+}
+
+TEST_CASE("a message is one line that a terminal can show, whatever the file holds") {
+  const vole::Error error(FilePosition::whole_file("a\nb.toml"), "no \"\x1b[2J\t\"",
+                          std::string(1 << 20, 'x'));
+  const std::string text = error.what();
+  CHECK(text.starts_with("a\\x0ab.toml: error: no \"\\x1b[2J\\x09\"; xxx"));
+  CHECK(text.size() < 500);
+  std::string wide;
+  while (wide.size() < 1000) wide += "\u20ac";
+  const std::string cut = vole::Error({}, "x" + wide).what();
+  std::string_view rest = cut;
+  while (!rest.empty()) REQUIRE(vole::next_letter(rest) != U'\uFFFD');
+}
+
+TEST_CASE("a letter that is in no table is one problem, however many cells have it") {
+  TempFolder folder;
+  write_small_game(folder);
+  const std::string head =
+      "tileset = \"soil\"\n[letters]\na = \"grass\"\n[[layers]]\nname = \"ground\"\nrows = [\n";
+  folder.write("levels/l.level.toml", head + repeated("\"aXaX\u00e9\",\n", 300) + "]\n");
+  const std::string message = loaded<vole::Level>(folder, "l");
+  CHECK(
+      has(message, "l.level.toml:7:3: error: no letter \"X\" in [letters]; did you mean \"a\"? (600 times)"));
+  CHECK(has(message, "l.level.toml:7:6: error: no letter \"\u00e9\" in [letters]"));
+  CHECK(std::count(message.begin(), message.end(), '\n') == 1);
+}
+
+TEST_CASE("rows of tiles without a tileset, and frames without pixels, are refused") {
+  TempFolder folder;
+  write_small_game(folder);
+  folder.write("levels/l.level.toml",
+               "[letters]\n\".\" = \"\"\n[[layers]]\nname = \"ground\"\nrows = [\"..\"]\n");
+  CHECK(loaded<vole::Level>(folder, "l") ==
+        "levels/l.level.toml:4:8: error: layer \"ground\" has rows, but the level no tileset; name one with "
+        "tileset = "
+        "\"...\"");
+  const auto frame = [&](const std::string& keys) {
+    folder.write("assets/f.sheet.toml", "picture = \"mouse\"\n[frames]\na = { " + keys + " }\n");
+    return loaded<vole::Sheet>(folder, "f");
+  };
+  CHECK(has(frame("area = [0, 0, 0, 8]"), "f.sheet.toml:3:1: error: frame \"a\" has no pixels"));
+  CHECK(has(frame("area = [0, 0, 8, 0]"), "has no pixels"));
+  CHECK(frame("area = [0, 0, 0, 0], size = [8, 8]").empty());
+  CHECK(frame("area = [0, 0, 1, 1]").empty());
+  CHECK(has(frame("area = [0, 0, 8, 8], size = [0, 8]"), "0 is too small; the least is 1"));
+  CHECK(has(frame("area = [0, 0, 8, 8], size = [16385, 8]"), "16385 is too large; the most is 16384"));
+  CHECK(frame("area = [0, 0, 8, 8], offset = [2, 3], size = [10, 11]").empty());
+  CHECK(has(frame("area = [0, 0, 8, 8], offset = [3, 3], size = [10, 11]"),
+            "frame \"a\" is larger than its \"size\""));
+  CHECK(has(frame("area = [0, 0, 8, 8], offset = [2, 4], size = [10, 11]"),
+            "frame \"a\" is larger than its \"size\""));
+}
+
+TEST_CASE("groups need one another up to a hundred deep, and each is looked up once") {
+  TempFolder folder;
+  write_small_game(folder);
+  const auto needed = [&](int count) {
+    vole::AssetGroups groups;
+    for (int i = 0; i < count; ++i) {
+      groups.groups.push_back({"g" + std::to_string(i), {}, {}});
+      if (i + 1 < count) groups.groups.back().value.needs.push_back({"g" + std::to_string(i + 1), {}});
+      groups.groups.back().value.sheets.push_back({"m*", {}});
+    }
+    groups.scenes.push_back({"s", {}, {{"g0", {}}}});
+    vole::Catalog catalog(folder.path());
+    return vole::wanted_by_scene(groups, "s", catalog).size();
+  };
+  CHECK(needed(100) == 1);
+  CHECK_THROWS_WITH(needed(101),
+                    Catch::Contains("group \"g100\" is needed by one that is needed, and so on, more than"));
+}
+
+TEST_CASE("a kind brings at most 256 things to life, in at most eight levels") {
+  TempFolder folder;
+  write_small_game(folder);
+  folder.write("assets/p.sheet.toml",
+               "picture = \"mouse\"\n[points]\na = { at = [0, 0] }\nb = { at = [0, 0] }\n");
+  const auto compiled = [&](int levels, int each) {
+    std::string text;
+    for (int i = 0; i < levels; ++i) {
+      text += "[k" + std::to_string(i) + "]\nsprite = { sheet = \"p\" }\n";
+      if (i + 1 == levels) continue;
+      text += "[k" + std::to_string(i) + ".carries]\n";
+      for (int point = 0; point < each; ++point)
+        text += std::string(1, static_cast<char>('a' + point)) + " = \"k" + std::to_string(i + 1) + "\"\n";
+    }
+    folder.write("kinds.toml", text);
+    vole::Catalog catalog(folder.path());
+    const vole::Kinds kinds = vole::read_kinds(folder.path());
+    const vole::ComponentTypes types;
+    const std::vector<const vole::Track*> no_tracks;
+    vole::CompiledKinds all(kinds, {catalog, types, no_tracks, vole::UnknownComponents::report});
+    return all.get("k0")->things;
+  };
+  for (int levels = 1; levels <= 8; ++levels) {
+    CHECK(compiled(levels, 1) == levels);
+    CHECK(compiled(levels, 2) == (1 << levels) - 1);
+  }
+  CHECK_THROWS_WITH(compiled(9, 1), Catch::Contains("more than") && Catch::Contains("kinds.toml:"));
+  CHECK_THROWS_WITH(compiled(9, 2), Catch::Contains("kinds.toml:"));
+  CHECK_THROWS_WITH(compiled(40, 2), Catch::Contains("kinds.toml:"));
+}
+
+TEST_CASE("a PNG with any bit flipped is refused") {
+  vole::Image image({7, 5});
+  vole::Random chance(1);
+  for (int y = 0; y < 5; ++y)
+    for (int x = 0; x < 7; ++x)
+      image.at(x, y) = {static_cast<std::uint8_t>(chance.below(256)), static_cast<std::uint8_t>(x * y), 9,
+                        static_cast<std::uint8_t>(chance.below(256))};
+  const vole::Bytes whole = vole::encode_png(image);
+  REQUIRE(vole::decode_png(whole, {}) == image);
+  for (std::size_t bit = 0; bit < whole.size() * 8; ++bit) {
+    vole::Bytes flipped = whole;
+    flip(flipped, bit);
+    CAPTURE(bit / 8, bit % 8);
+    REQUIRE_THROWS_AS(vole::decode_png(flipped, {}), vole::Error);
+  }
+}
+
+TEST_CASE("a PNG that unpacks to far more than its size is refused before that") {
+  // Four million pixels, said to be one.
+  vole::Bytes bytes = vole::encode_png(vole::Image({2000, 2000}));
+  put_big_endian(bytes, 16, 1);
+  put_big_endian(bytes, 20, 1);
+  put_big_endian(bytes, 29, crc(bytes, 12, 17));
+  CHECK(message_of([&] { vole::decode_png(bytes, FilePosition::whole_file("b.png")); }) ==
+        "b.png: error: holds more data than its size has pixels for");
+}

@@ -1,0 +1,394 @@
+// Finding things, moving them, walking seen from above, overlaps that last and end, and numbers that are felt at once.
+#include <cmath>
+
+#include "test_stage.hpp"
+#include "test_window.hpp"
+#include "vole/base/names.hpp"
+#include "vole/physics/subpixel.hpp"
+#include "vole/scene/body_motion.hpp"
+#include "vole/scene/top_motion.hpp"
+#include "vole/world/person.hpp"
+#include "vole/world/side_mover.hpp"
+
+namespace {
+
+using vole::Entity;
+using vole::Stage;
+using vole::Vec2;
+
+struct Small : TestStage {
+  TempFolder folder;
+  Stage* stage = nullptr;
+  Small() { write_small_game(folder); }
+  Stage& begin() {
+    stage = &start(folder);
+    stage->load_level("patch");
+    return *stage;
+  }
+  void add(const std::string& file, const std::string& text) {
+    folder.write(file, vole::read_text(folder.path(file), 1 << 20) + text);
+  }
+};
+
+// A room of 12 x 12 cells of 16 pixels with a wall all round and random blocks in it.
+vole::SolidGrid room(vole::Random& chance, bool blocks) {
+  vole::SolidGrid grid({12, 12}, 16, {true, true, true, true});
+  for (int y = 0; y < 12; ++y)
+    for (int x = 0; x < 12; ++x) {
+      const bool rim = x == 0 || y == 0 || x == 11 || y == 11;
+      const bool middle = x > 3 && x < 8 && y > 3 && y < 8;
+      grid.set({x, y}, rim || (blocks && !middle && chance.below(5) == 0));
+    }
+  return grid;
+}
+
+struct Walker {
+  vole::TopMover mover;
+  vole::Body body{{10, 10}, {0, 0}};
+  vole::Motion motion;
+  vole::Touching touching;
+  vole::Pose pose{{96, 96}, {96, 96}};
+  void tick(const vole::SolidGrid& grid, Vec2 direction) {
+    vole::move_from_above(grid, {direction, false, false}, 1 / 60.0f, mover, body, motion, touching, pose);
+  }
+};
+
+class Patch : public vole::Scene {
+ public:
+  void enter(Stage& stage) override { stage.load_level("patch"); }
+};
+template <class V>
+void describe(V&, Patch&) {}
+
+float length(Vec2 v) {
+  return std::sqrt(v.x * v.x + v.y * v.y);
+}
+
+}  // namespace
+
+TEST_CASE("things are found by the name of their place, by kind and by what they have") {
+  Small small;
+  small.add(
+      "levels/patch.level.toml",
+      "\n[[places]]\nkind = \"crumb\"\ncell = [7, 2]\nname = \"last\"\n\n[[places]]\nkind = \"crumb\"\nat = "
+      "[20, 8]\nname = \"high\"\n");
+  Stage& stage = small.begin();
+  const Entity last = stage.named("last");
+  CHECK(stage.get<vole::Pose>(last).at == Vec2{60, 24});
+  CHECK(stage.place("high") == Vec2{20, 8});
+  CHECK(stage.kind_of(last) == "crumb");
+  CHECK(stage.box(last) == vole::Rect{{58, 20}, {4, 4}});
+  std::vector<Entity> crumbs;
+  stage.each("crumb", [&](Entity crumb) {
+    crumbs.push_back(crumb);
+    stage.spawn("crumb", {1, 1});  // what comes meanwhile is not visited
+  });
+  CHECK(crumbs.size() == 3);
+  CHECK(stage.count("crumb") == 6);
+  CHECK(crumbs[1] == last);
+  stage.remove(last);
+  CHECK_FALSE(stage.named("last"));
+  int left = 0;
+  stage.each("crumb", [&](Entity) { ++left; });
+  CHECK(left == 5);
+  CHECK_THROWS_WITH(stage.named("lats"),
+                    Catch::Contains("no place \"lats\" in level \"patch\"; did you mean \"last\"?"));
+  CHECK_THROWS_WITH(stage.named(""), Catch::Contains("no place \"\""));
+  CHECK_THROWS_WITH(stage.each("crub", [](Entity) {}), Catch::Contains("did you mean \"crumb\"?"));
+  CHECK_THROWS_WITH(stage.box(stage.entities.create()),
+                    Catch::Contains("which is of no kind, has no component \"body\""));
+}
+
+TEST_CASE("two places of one name are refused") {
+  Small small;
+  small.add("levels/patch.level.toml",
+            "\n[[places]]\nkind = \"crumb\"\ncell = [7, 2]\nname = \"a\"\n\n[[places]]\nkind = "
+            "\"crumb\"\ncell = [8, 2]\nname = \"a\"\n");
+  CHECK_THROWS_WITH(small.begin(), Catch::Contains("place \"a\" is defined twice; the first is at"));
+}
+
+TEST_CASE("what a thing lacks is said with its kind and the component's name") {
+  Small small;
+  Stage& stage = small.begin();
+  const Entity crumb = stage.first("crumb");
+  CHECK_THROWS_WITH(stage.get<vole::Sprite>(crumb), Catch::Contains("the thing of kind \"crumb\" (number ") &&
+                                                        Catch::Contains("has no component \"sprite\""));
+  CHECK_THROWS_WITH(stage.get<vole::Sprite>({}), "no thing was given whose sprite could be had");
+  small.say([](vole::Cues& cues) {
+    cues.when_told("look", [](Stage& at, Entity about) { at.get<vole::Sprite>(about); });
+    cues.when_overlap_begins("mouse", "crumb",
+                             [](Stage& at, Entity, Entity other) { at.get<vole::Sprite>(other); });
+  });
+  stage.tell("look", crumb);
+  CHECK_THROWS_WITH(small.tick(), Catch::Contains("when \"look\" was told about the \"crumb\" (thing ") &&
+                                      Catch::Contains("has no component \"sprite\""));
+  stage.get<vole::Pose>(crumb).at = stage.get<vole::Pose>(stage.first("mouse")).at;
+  CHECK_THROWS_WITH(small.tick(), Catch::Contains("when the \"mouse\" (thing ") &&
+                                      Catch::Contains("began to overlap the \"crumb\" (thing "));
+}
+
+TEST_CASE("overlaps begin, last and end, as boxes do, and each is told once") {
+  Small small;
+  Stage& stage = small.begin();
+  std::vector<std::string> told;
+  small.say([&told](vole::Cues& cues) {
+    const auto note = [&told](const char* what) {
+      return [&told, what](Stage& at, Entity a, Entity b) {
+        REQUIRE(at.kind_of(a) == "crumb");
+        REQUIRE(at.kind_of(b) == "crumb");
+        told.emplace_back(what);
+      };
+    };
+    cues.when_overlap_ends("crumb", "crumb", note("ends"));
+    cues.while_overlapping("crumb", "crumb", note("lasts"));
+    cues.when_overlap_begins("crumb", "crumb", note("begins"));
+  });
+  stage.each("crumb", [&](Entity crumb) { stage.remove(crumb); });
+  small.tick();
+  const Entity a = stage.spawn("crumb", {20, 8}), b = stage.spawn("crumb", {40, 8});
+  vole::Random chance(5);
+  bool before = false;
+  for (int i = 0; i < 300; ++i) {
+    stage.get<vole::Pose>(a).at.x = static_cast<float>(20 + chance.below(24));
+    told.clear();
+    small.tick();
+    const bool now = stage.overlap(a, b);
+    const auto count = [&](const char* what) { return std::count(told.begin(), told.end(), what); };
+    // Of one kind: both ways round.
+    REQUIRE(count("lasts") == (now ? 2 : 0));
+    REQUIRE(count("begins") == (now && !before ? 2 : 0));
+    REQUIRE(count("ends") == (!now && before ? 2 : 0));
+    before = now;
+  }
+  // What goes away ends nothing.
+  stage.get<vole::Pose>(a).at = stage.get<vole::Pose>(b).at;
+  small.tick();
+  told.clear();
+  stage.remove(a);
+  small.tick(2);
+  CHECK(told.empty());
+}
+
+TEST_CASE("who walks seen from above is never in a wall, and no faster in one direction than in another") {
+  vole::Random chance(11);
+  for (int round = 0; round < 40; ++round) {
+    const vole::SolidGrid grid = room(chance, true);
+    Walker walker;
+    walker.mover.ways = static_cast<vole::WalkWays>(round % 3);
+    walker.mover.speed = static_cast<float>(20 + chance.below(2000));
+    Vec2 direction{0, 0};
+    for (int i = 0; i < 300; ++i) {
+      if (i % 20 == 0) direction = {chance.within(-1.0f, 1.0f), chance.within(-1.0f, 1.0f)};
+      const Vec2 was = walker.pose.at;
+      walker.tick(grid, direction);
+      REQUIRE_FALSE(grid.blocks(walker.body.box(walker.pose.at)));
+      REQUIRE(length(walker.motion.velocity) <= walker.mover.speed * 1.0001f);
+      REQUIRE(length(walker.pose.at - was) <= walker.mover.speed / 60 + 1.5f / 256);
+      REQUIRE(walker.pose.at == vole::on_lattice(walker.pose.at));
+    }
+  }
+}
+
+TEST_CASE("four ways are straight, eight are at most diagonal, and free goes where it is pushed") {
+  vole::Random chance(2);
+  const vole::SolidGrid grid = room(chance, false);
+  const auto way = [&](vole::WalkWays ways, Vec2 direction) {
+    Walker walker;
+    walker.mover.ways = ways;
+    for (int i = 0; i < 30; ++i) walker.tick(grid, direction);
+    return walker.motion.velocity / walker.mover.speed;
+  };
+  const float half = std::sqrt(0.5f);
+  const auto near = [](Vec2 a, Vec2 b) { return length(a - b) < 0.001f; };
+  CHECK(near(way(vole::WalkWays::four, {1, 0.4f}), {1, 0}));
+  CHECK(near(way(vole::WalkWays::four, {-0.3f, -0.9f}), {0, -0.9f}));
+  CHECK(near(way(vole::WalkWays::four, {1, 1}), {1, 0}));
+  CHECK(near(way(vole::WalkWays::eight, {1, 0.3f}), {1, 0}));
+  CHECK(near(way(vole::WalkWays::eight, {1, 0.5f}), {half, half}));
+  CHECK(near(way(vole::WalkWays::eight, {-0.5f, 1}), {-half, half}));
+  CHECK(near(way(vole::WalkWays::eight, {0.1f, -1}), {0, -1}));
+  CHECK(near(way(vole::WalkWays::free, {1, 1}), {half, half}));
+  CHECK(near(way(vole::WalkWays::free, {0.3f, 0.4f}), {0.3f, 0.4f}));
+  // With four ways a second key does not turn it, and taking the first away does.
+  Walker walker;
+  walker.mover.ways = vole::WalkWays::four;
+  for (int i = 0; i < 20; ++i) walker.tick(grid, {0, 1});
+  for (int i = 0; i < 5; ++i) walker.tick(grid, {1, 1});
+  CHECK(walker.motion.velocity.x == 0);
+  for (int i = 0; i < 20; ++i) walker.tick(grid, {1, 0});
+  CHECK(walker.motion.velocity.y == 0);
+  CHECK(walker.motion.velocity.x > 0);
+}
+
+TEST_CASE("a body that is moved by hand stops where tiny steps stop, and knows which wall") {
+  Small small;
+  small.add("kinds.toml", "[stone]\nbody = { size = [4, 4] }\n");
+  Stage& stage = small.begin();
+  const Entity stone = stage.spawn("stone", {20, 20});
+  stage.entities.add(stone, vole::Motion{});
+  stage.entities.add(stone, vole::Touching{});
+  stage.move(stone, {1000, 0});
+  CHECK(stage.get<vole::Pose>(stone).at == Vec2{78, 20});
+  CHECK(stage.get<vole::Touching>(stone).wall_right);
+  CHECK_FALSE(stage.get<vole::Touching>(stone).wall_left);
+  CHECK(stage.get<vole::Touching>(stone).wall());
+  stage.move(stone, {0, 50});
+  CHECK(stage.get<vole::Pose>(stone).at == Vec2{78, 24});
+  CHECK(stage.get<vole::Touching>(stone).ground);
+  CHECK_FALSE(stage.get<vole::Touching>(stone).wall());
+  // A thousandth of a pixel a tick adds up.
+  for (int i = 0; i < 1000; ++i) stage.move(stone, {-0.001f, 0});
+  CHECK(std::abs(stage.get<vole::Pose>(stone).at.x - 77) < 1.0f / 128);
+  // Without a motion of its own what is smaller than the lattice is lost, and all else goes.
+  const Entity crumb = stage.first("crumb");
+  stage.move(crumb, {-1, 0});
+  CHECK(stage.get<vole::Pose>(crumb).at == Vec2{51, 24});
+}
+
+TEST_CASE("each side of a level is open or solid, by name") {
+  Small small;
+  const auto goes = [&](const std::string& sides, Vec2 by) {
+    const std::string level = vole::read_text(small.folder.path("levels/patch.level.toml"), 1 << 20);
+    small.folder.write("levels/patch.level.toml", "sides = " + sides + "\n" + level);
+    Stage& stage = small.begin();
+    small.folder.write("levels/patch.level.toml", level);
+    const Entity crumb = stage.spawn("crumb", {40, 12});
+    stage.move(crumb, by);
+    return stage.get<vole::Pose>(crumb).at;
+  };
+  CHECK(goes("{}", {-100, 0}) == Vec2{2, 12});
+  CHECK(goes("{ left = \"open\" }", {-100, 0}) == Vec2{-60, 12});
+  CHECK(goes("{ right = \"open\" }", {100, 0}) == Vec2{140, 12});
+  CHECK(goes("{ right = \"solid\" }", {100, 0}) == Vec2{78, 12});
+  CHECK(goes("{}", {0, -100}) == Vec2{40, -88});
+  CHECK(goes("{ top = \"solid\" }", {0, -100}) == Vec2{40, 4});
+  CHECK_THROWS_WITH(goes("{ top = \"sold\" }", {0, 0}), Catch::Contains("did you mean \"solid\"?"));
+}
+
+TEST_CASE("a person needs only what its mover uses") {
+  Small small;
+  small.folder.write("kinds.toml",
+                     "[mouse]\nsprite = { sheet = \"mouse\" }\nbody = { size = [6, 6] }\ntop_mover = {}\n"
+                     "person = {}\n[crumb]\nbody = { size = [4, 4] }\n");
+  small.begin();
+  CHECK_THROWS_WITH(small.tick(), Catch::Contains("no axis \"walk_down\""));
+  const std::string controls =
+      "[axes.walk]\nmore = [\"key ArrowRight\"]\n[axes.walk_down]\nmore = [\"key ArrowDown\"]\n";
+  small.folder.write("controls.toml", controls);
+  Stage& stage = small.begin();
+  small.input.axes = {0, -100};
+  small.tick(30);
+  const Entity mouse = stage.first("mouse");
+  CHECK(stage.get<vole::Pose>(mouse).at.y < 20);
+  CHECK(stage.get<vole::Pose>(mouse).at.x == 12);
+}
+
+TEST_CASE("numbers of a kind that change in its file are felt by the things that are there") {
+  TestSession live;
+  live.folder.write(
+      "levels/patch.level.toml",
+      vole::read_text(live.folder.path("levels/patch.level.toml"), 1 << 20) +
+          "\n[[places]]\nkind = \"mouse\"\ncell = [8, 2]\nname = \"slow\"\nside_mover = { speed = 7 }\n");
+  live.game.scene<Patch>("patch");
+  live.start();
+  Stage& stage = live.session->simulation().stage();
+  const Entity mouse = stage.first("mouse"), slow = stage.named("slow");
+  const auto mover = [&](Entity of) -> vole::SideMover& { return stage.get<vole::SideMover>(of); };
+  stage.get<vole::SideMover>(mouse).gravity = 1;  // the game's own doing
+  std::string kinds = vole::read_text(live.folder.path("kinds.toml"), 1 << 20);
+  const std::string plain = "side_mover = {}";
+  kinds.replace(kinds.find(plain), plain.size(), "side_mover = { speed = 33, jump = 400, gravity = 500 }");
+  live.folder.write("kinds.toml", kinds);
+  CHECK(live.session->refresh().problems().empty());
+  CHECK(mover(mouse).jump == 400);
+  CHECK(mover(mouse).speed == 33);
+  CHECK(mover(mouse).gravity == 1);
+  CHECK(mover(slow).jump == 400);
+  CHECK(mover(slow).speed == 7);
+  CHECK(mover(slow).gravity == 500);
+  CHECK(stage.get<vole::Body>(mouse).size == Vec2{6, 6});
+}
+
+TEST_CASE("the plain font has a name, and lists of fonts hold fonts only") {
+  TempFolder folder;
+  write_small_game(folder);
+  vole::Catalog catalog(folder.path());
+  CHECK(&*catalog.get<vole::Font>("plain") == &vole::plain_font());
+  CHECK(catalog.has<vole::Font>("plain"));
+  CHECK_THROWS_WITH(catalog.get<vole::Font>("mouse"), Catch::Contains("is not a font"));
+  CHECK_THROWS_WITH(catalog.get<vole::Font>("somewhere"),
+                    Catch::Contains("known: \"plain\"") && !Catch::Contains("mouse"));
+  // A font of the game's own of this name comes first.
+  folder.write_picture("assets/plain.png", {16, 8});
+  folder.write("assets/plain.sheet.toml", "frame = { size = [8, 8] }\n[font]\nglyphs = [\"ab\"]\n");
+  vole::Catalog own(folder.path());
+  CHECK(own.get<vole::Font>("plain")->glyphs().size() == 2);
+  // Letters reach below the line, and lines stand apart.
+  CHECK(vole::plain_font().line_height() == 11);
+  for (const char32_t letter : U"gjpqy,;") {
+    if (letter == 0) continue;
+    const vole::Frame& frame = vole::plain_font().glyph(letter)->frame;
+    bool below = false;
+    for (int x = frame.area.left(); x < frame.area.right(); ++x)
+      below |= frame.picture->row(frame.area.top() + 8)[x] == vole::white;
+    CHECK(below);
+  }
+}
+
+TEST_CASE("names of actions and axes are read back from a recording, whatever they are") {
+  vole::Random chance(3);
+  const std::string letters = "ab \"\\+-.0'\t\n#=[\xc3\xa9";
+  for (int round = 0; round < 200; ++round) {
+    vole::Controls controls;
+    for (int i = 0; i < 3; ++i) {
+      std::string name;
+      for (std::uint32_t n = chance.below(6); n > 0; --n)
+        name += letters[chance.below(static_cast<std::uint32_t>(letters.size() - 2))];
+      if (vole::find_named(controls.actions, name)) continue;
+      controls.actions.push_back({name, {}});
+      controls.axes.push_back({name, {}, {}, {}});
+    }
+    vole::TickInput input(controls);
+    vole::InputWriter writer(controls);
+    vole::Recording recording;
+    recording.game = "g";
+    recording.checksum = "0123456789abcdef";
+    recording.ticks_per_second = 60;
+    std::vector<vole::TickInput> all;
+    for (int tick = 0; tick < 20; ++tick) {
+      for (auto& action : input.actions) {
+        const bool held = chance.below(2) != 0;
+        action = {held, static_cast<std::uint8_t>(held && !action.held),
+                  static_cast<std::uint8_t>(!held && action.held)};
+      }
+      for (auto& axis : input.axes)
+        axis = static_cast<std::int8_t>(static_cast<int>(chance.below(201)) - 100);
+      writer.add(tick, input, recording.inputs);
+      all.push_back(input);
+    }
+    recording.ticks = 20;
+    TempFolder folder;
+    vole::write_recording(folder.path("a.run"), recording);
+    const vole::Recording back = vole::read_recording(folder.path("a.run"));
+    vole::InputReader reader(back, controls);
+    for (const vole::TickInput& wanted : all) REQUIRE(reader.next() == wanted);
+  }
+}
+
+TEST_CASE("a script of inputs by hand is played, and compared with nothing") {
+  Small small;
+  small.folder.write("jump.run", "game = \"small\"\nticks = 30\ninputs = [\"0 walk 100\", \"5 jump +\"]\n");
+  const vole::Recording script = vole::read_recording(small.folder.path("jump.run"));
+  CHECK(script.checksum.empty());
+  CHECK(script.ticks_per_second == 0);
+  vole::Project project = vole::read_project(small.folder.path("game.toml"));
+  vole::Replay replay(small.folder.path("jump.run"), project,
+                      vole::read_controls(small.folder.path("controls.toml")));
+  CHECK(replay.is_script());
+  CHECK_FALSE(replay.wants_check(30));
+  CHECK(replay.next().axes[0] == 100);
+  CHECK_THROWS_WITH(
+      (small.folder.write("b.run", "game = \"small\"\nticks = 3\nchecksum = \"12\"\ninputs = []\n"),
+       vole::read_recording(small.folder.path("b.run"))),
+      Catch::Contains("is not a checksum"));
+}
