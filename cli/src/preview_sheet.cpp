@@ -36,7 +36,7 @@ void draw_clips(Page& page, const vole::Sheet& sheet, int y) {
     page.text({margin, y}, clip_line(clip));
     const int across = (page_size.x - 300 - margin) / static_cast<int>(clip.frames.size()) - 4;
     const int small =
-        std::clamp(std::min((strip - 6) / sheet.frame_size.y, across / sheet.frame_size.x), 1, 4);
+        std::clamp(std::min((strip - 26) / sheet.frame_size.y, across / sheet.frame_size.x), 1, 8);
     Flow row({300, y}, page_size.x * 100, {sheet.frame_size.x * small + 4, 0});
     for (std::size_t i = 0; i < clip.frames.size(); ++i) {
       const IVec2 at = row.next();
@@ -44,7 +44,8 @@ void draw_clips(Page& page, const vole::Sheet& sheet, int y) {
       page.text({at.x, at.y + sheet.frame_size.y * small + 2}, events_at(clip, static_cast<int>(i)),
                 {.colour = mark});
     }
-    y += strip;
+    // Below each frame there is room for its events.
+    y += std::min(strip, sheet.frame_size.y * small + 26);
   }
 }
 

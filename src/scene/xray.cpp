@@ -25,7 +25,7 @@ void draw_pivot(DrawList& list, LayerId layer, Vec2 at) {
 
 // What the colours mean, in the top left corner, unless that would hide most of what there is to see.
 void draw_meanings(DrawList& list) {
-  constexpr int line = 9, margin = 3;
+  constexpr int line = 11, margin = 3;
   const std::array<Role, 4> roles{solid_tile, mover, still, pivot};
   const Font& font = plain_font();
   int width = 0;
