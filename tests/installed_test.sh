@@ -24,17 +24,25 @@ flags=$(pkg-config --cflags --libs vole)
 "$work/by_pkg_config"
 mv "$work/moved" "$work/installed"
 
-"$work/installed/bin/vole" new "$work/game"
-grep -q 'find_package(vole' "$work/game/CMakeLists.txt"
-cmake -S "$work/game" -B "$work/game/build" -DCMAKE_PREFIX_PATH="$work/installed" -DCMAKE_CXX_FLAGS="$*"
-cmake --build "$work/game/build"
-"$work/game/build/game" --headless --ticks 30
+"$work/installed/bin/vole" new "$work/hedge"
+grep -q 'find_package(vole' "$work/hedge/CMakeLists.txt"
+cmake -S "$work/hedge" -B "$work/hedge/build" -DCMAKE_PREFIX_PATH="$work/installed" -DCMAKE_CXX_FLAGS="$*"
+cmake --build "$work/hedge/build"
+"$work/hedge/build/hedge" --headless --ticks 30
 
 # A clip that was renamed in its file does not compile any more, and the message has its name.
 test -f "$work/installed/share/vole/schemas/sheet.schema.json"
-sed -i 's/^\[clips.shine\]/[clips.gleam]/' "$work/game/assets/berry.sheet.toml"
-if cmake --build "$work/game/build" >"$work/log" 2>&1; then
+sed -i 's/^\[clips.shine\]/[clips.gleam]/' "$work/hedge/assets/berry.sheet.toml"
+if cmake --build "$work/hedge/build" >"$work/log" 2>&1; then
   echo "a clip that is gone still compiles" >&2
   exit 1
 fi
 grep -q "shine" "$work/log"
+
+# Man pages and completions lie where systems look for them, and man takes the pages as they are.
+for page in vole vole-new vole-check vole-preview vole-atlas vole-schema vole-package; do
+  test -f "$work/installed/share/man/man1/$page.1"
+done
+test -f "$work/installed/share/bash-completion/completions/vole"
+test -f "$work/installed/share/zsh/site-functions/_vole"
+test -f "$work/installed/share/fish/vendor_completions.d/vole.fish"

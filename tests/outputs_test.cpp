@@ -61,6 +61,20 @@ TEST_CASE("an atlas replaces and removes only pages of its own") {
   CHECK_FALSE(vole::folder_exists(folder.path("odd")));
 }
 
+TEST_CASE("schemas are written again, and never over somebody's own") {
+  TempFolder folder;
+  folder.write("mine/level.schema.json", "{}");
+  const auto before = files_in(folder);
+  const Ran ran = vole_in(folder, "schema -o mine");
+  CHECK(ran.code == 1);
+  CHECK(has(ran.output, "mine/level.schema.json: error: is there already, and was not made by this command"));
+  CHECK(files_in(folder) == before);
+  for (int i = 0; i < 2; ++i) CHECK(vole_in(folder, "schema -o schemas").code == 0);
+  // Those of a new game are ours too.
+  CHECK(vole_in(folder, "new game1").code == 0);
+  CHECK(vole_in(folder, "schema -o game1/schemas").code == 0);
+}
+
 TEST_CASE("a preview never goes over a file of the game") {
   TempFolder folder;
   write_small_game(folder);

@@ -4,6 +4,7 @@
 #include "test_stage.hpp"
 #include "test_window.hpp"
 #include "vole/base/names.hpp"
+#include "vole/level/level.hpp"
 #include "vole/physics/subpixel.hpp"
 #include "vole/scene/body_motion.hpp"
 #include "vole/scene/top_motion.hpp"
@@ -391,4 +392,41 @@ TEST_CASE("a script of inputs by hand is played, and compared with nothing") {
       (small.folder.write("b.run", "game = \"small\"\nticks = 3\nchecksum = \"12\"\ninputs = []\n"),
        vole::read_recording(small.folder.path("b.run"))),
       Catch::Contains("is not a checksum"));
+}
+
+TEST_CASE("a tileset may be tiles of one colour until there is a picture") {
+  TempFolder folder;
+  write_small_game(folder);
+  const auto load = [&](const std::string& text) {
+    folder.write("assets/plain.tileset.toml", text);
+    return error_of([&] { vole::Catalog(folder.path()).get<vole::Tileset>("plain"); }, folder);
+  };
+  CHECK(load("size = 8\n[tiles]\nearth = { colour = \"#4a3026\", solid = true }\nsky = { colour = "
+             "\"#7fb8b0\" }\n"
+             "leaf = { colour = \"#6d8a3f\" }\n")
+            .empty());
+  vole::Catalog catalog(folder.path());
+  const auto tileset = catalog.get<vole::Tileset>("plain");
+  CHECK(tileset->tile_size == 8);
+  CHECK(tileset->tiles[0].solid);
+  CHECK_FALSE(tileset->tiles[1].solid);
+  const vole::Colour colours[] = {
+      {0x4a, 0x30, 0x26, 0xff}, {0x7f, 0xb8, 0xb0, 0xff}, {0x6d, 0x8a, 0x3f, 0xff}};
+  for (std::size_t i = 0; i < 3; ++i) {
+    const vole::Frame& frame = tileset->frames[i];
+    CHECK(frame.area.size == vole::IVec2{8, 8});
+    for (int y = 1; y < 7; ++y)
+      for (int x = 1; x < 7; ++x)
+        REQUIRE(frame.picture->row(frame.area.top() + y)[frame.area.left() + x] == colours[i]);
+  }
+  CHECK_THAT(load("[tiles]\na = { cell = [0, 0] }\n"),
+             Catch::Contains("either a \"frame\", which cuts a picture, or the \"size\""));
+  CHECK_THAT(load("size = 8\n[tiles]\na = { cell = [0, 0] }\n"),
+             Catch::Contains(":3:1: error: tile \"a\" has a \"colour\" here"));
+  CHECK_THAT(load("picture = \"soil\"\nframe = { size = [8, 8] }\n[tiles]\na = { colour = \"#000000\" }\n"),
+             Catch::Contains("tile \"a\" has a \"cell\" here"));
+  CHECK_THAT(load("size = 8\n[tiles]\n"), Catch::Contains("needs [tiles] with colours"));
+  std::string many = "size = 256\n[tiles]\n";
+  for (int i = 0; i < 300; ++i) many.append("t").append(std::to_string(i)).append(" = { colour = \"#000000\" }\n");
+  CHECK_THAT(load(many), Catch::Contains("300 tiles of 256 x 256 pixels are too large"));
 }

@@ -222,10 +222,7 @@ void write_atlas(Catalog& catalog, const AtlasOptions& options) {
 // Left as it is when nothing changes, so that nothing is recompiled for it.
 void write_header(Catalog& catalog, const std::string& path) {
   const std::string header = names_header(names_of_game(catalog));
-  constexpr std::size_t most_bytes = 64u << 20;
-  expect_made_by_vole(path, made_by_names);
-  if (!vole::file_exists(path) || vole::read_text(path, most_bytes) != header)
-    vole::write_whole(path, header);
+  if (expect_made_by_vole(path, made_by_names) != header) vole::write_whole(path, header);
   fmt::print("{}\n", path);
 }
 

@@ -142,6 +142,7 @@ Node SchemaMaker::schema() const {
 
 Node file_schema(std::string_view title, Node schema) {
   Node file;
+  detail::put(file, "$comment", detail::text_node("Made by Vole; changes are lost when it is made again."));
   detail::put(file, "$schema", detail::text_node("https://json-schema.org/draft/2020-12/schema"));
   detail::put(file, "title", detail::text_node(title));
   file.entries.insert(file.entries.end(), schema.entries.begin(), schema.entries.end());

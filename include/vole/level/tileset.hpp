@@ -6,6 +6,8 @@
 //   [tiles.earth]
 //   cell = [0, 0]                            # column and row in the picture
 //   solid = true                             # false when left out
+//
+// Until there is a picture, size = 16 and tiles of one colour: earth = { colour = "#4a3026", solid = true }.
 #pragma once
 
 #include <string>
