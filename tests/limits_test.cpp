@@ -352,6 +352,19 @@ TEST_CASE("a kind brings at most 256 things to life, in at most eight levels") {
   CHECK_THROWS_WITH(compiled(40, 2), Catch::Contains("kinds.toml:"));
 }
 
+TEST_CASE("a folder with more files than any game has is not walked to its end") {
+  TempFolder folder;
+  for (int part = 0; part < 101; ++part) {
+    // Links cost less than files.
+    std::string one = "d";
+    one.append(std::to_string(part)).append("/");
+    folder.write(one + "0", "");
+    for (int i = 1; i < 1000; ++i)
+      std::filesystem::create_hard_link(folder.path(one + "0"), folder.path(one) + std::to_string(i));
+  }
+  CHECK_THROWS_WITH(vole::list_files(folder.path()), Catch::Contains("holds more than 100000 files"));
+}
+
 TEST_CASE("a PNG with any bit flipped is refused") {
   vole::Image image({7, 5});
   vole::Random chance(1);

@@ -427,6 +427,7 @@ TEST_CASE("a tileset may be tiles of one colour until there is a picture") {
              Catch::Contains("tile \"a\" has a \"cell\" here"));
   CHECK_THAT(load("size = 8\n[tiles]\n"), Catch::Contains("needs [tiles] with colours"));
   std::string many = "size = 256\n[tiles]\n";
-  for (int i = 0; i < 300; ++i) many.append("t").append(std::to_string(i)).append(" = { colour = \"#000000\" }\n");
+  for (int i = 0; i < 300; ++i)
+    many.append("t").append(std::to_string(i)).append(" = { colour = \"#000000\" }\n");
   CHECK_THAT(load(many), Catch::Contains("300 tiles of 256 x 256 pixels are too large"));
 }

@@ -69,6 +69,21 @@ TEST_CASE("a new game checks, builds, runs, and repeats its run") {
   CHECK(again.output.find("as recorded") != std::string::npos);
 }
 
+TEST_CASE("the closing line of a run tells its length and its state") {
+  TempFolder folder;
+  const Ran ran = run_command("cd " + as_word(folder.path()) + " && " + as_word(variable("VOLE_ALLOTMENT")) +
+                              " --headless --ticks 3 --seed 1 --record a.run");
+  CHECK_THAT(ran.output, Catch::Matches("3 ticks, checksum [0-9a-f]{16}\n"));
+  CHECK(ran.code == 0);
+  const Ran again = run_command("cd " + as_word(folder.path()) + " && " +
+                                as_word(variable("VOLE_ALLOTMENT")) + " --headless --replay a.run");
+  CHECK_THAT(again.output, Catch::Matches("replayed 3 ticks, checksum [0-9a-f]{16}: as recorded\n"));
+  const Ran large = run_command(as_word(variable("VOLE_ALLOTMENT")) + " --headless --ticks 1 --scale 32");
+  CHECK(large.code == 2);
+  CHECK_THAT(large.output,
+             Catch::Contains("--scale 32: a canvas of 320 x 180 would be 10240 x 5760 pixels; the most is 16384"));
+}
+
 TEST_CASE("a name for a new game may be anything that makes a folder") {
   TempFolder folder;
   CHECK(vole_in(folder, "new 7").code == 0);

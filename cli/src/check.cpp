@@ -8,6 +8,7 @@
 #include "check_rules.hpp"
 #include "commands.hpp"
 #include "game_files.hpp"
+#include "progress.hpp"
 #include "vole/app/project.hpp"
 #include "vole/asset/atlas.hpp"
 #include "vole/asset/font.hpp"
@@ -111,8 +112,11 @@ class Checker {
 
   template <class T>
   void check_assets() {
-    for (const std::string& name : catalog_.loose_names<T>()) {
+    const std::vector<std::string> names = catalog_.loose_names<T>();
+    Progress progress(fmt::format("checking each {}", vole::AssetType<T>::word), names.size());
+    for (const std::string& name : names) {
       ++files_;
+      progress.step();
       attempt([&] {
         const auto asset = catalog_.get<T>(name);
         if constexpr (std::is_same_v<T, vole::Sheet>)

@@ -5,11 +5,12 @@
 
 #include <chrono>
 #include <cstdio>
-#include <string_view>
+#include <string>
+#include <utility>
 
 class Progress {
  public:
-  Progress(std::string_view what, std::size_t total) : what_(what), total_(total) {}
+  Progress(std::string what, std::size_t total) : what_(std::move(what)), total_(total) {}
 
   void step() {
     ++done_;
@@ -21,7 +22,7 @@ class Progress {
 
  private:
   using Clock = std::chrono::steady_clock;
-  std::string_view what_;
+  std::string what_;
   std::size_t total_;
   std::size_t done_ = 0;
   Clock::time_point told_ = Clock::now();

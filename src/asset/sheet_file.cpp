@@ -143,7 +143,8 @@ void read_field(const Node& node, EventText& event, const FieldRule& rule, Repor
 }
 
 Node schema_field(const EventText&, const FieldRule&) {
-  return detail::either_schema({schema_of<int>(within(0, most_frames - 1)), schema_of<std::vector<int>>(items(most_event_positions)),
+  return detail::either_schema({schema_of<int>(within(0, most_frames - 1)),
+                                schema_of<std::vector<int>>(items(most_event_positions)),
                                 detail::choice_schema({"end"})});
 }
 

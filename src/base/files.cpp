@@ -82,6 +82,9 @@ bool folder_exists(const std::string& path) {
   return fs::is_directory(to_path(path), failed);
 }
 
+// No game has so many, but a whole disk has.
+constexpr std::size_t most_files_listed = 100'000;
+
 std::vector<std::string> list_files(const std::string& folder) {
   std::vector<std::string> files;
   std::error_code failed;
@@ -97,6 +100,9 @@ std::vector<std::string> list_files(const std::string& folder) {
     std::error_code unknown;
     if (to_utf8(path.filename()).starts_with('.'))
       it.disable_recursion_pending();
+    else if (files.size() == most_files_listed)
+      throw Error(FilePosition::whole_file(folder), fmt::format("holds more than {} files", most_files_listed),
+                  "is it the folder that was meant?");
     else if (it->is_regular_file(unknown))
       files.push_back(to_utf8(path.lexically_relative(to_path(folder))));
     it.increment(failed);

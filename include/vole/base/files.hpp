@@ -26,7 +26,8 @@ bool file_exists(const std::string& path);
 bool folder_exists(const std::string& path);
 
 // Paths of the files below a folder, relative to it, with '/' between names, sorted by their bytes. Hidden
-// files and folders, and links to folders, are left out. Throws Error when the folder cannot be read.
+// files and folders, and links to folders, are left out. Throws Error when the folder cannot be read and when it
+// holds more than 100,000.
 std::vector<std::string> list_files(const std::string& folder);
 
 // Throws Error at `asked` unless `name` is a path below the folder that does not lead out of it, neither by ".." nor by
