@@ -246,7 +246,12 @@ TEST_CASE("a report holds each cause once, with how often and where, and a hundr
   CHECK(reached == 99);  // with the one above, a hundred
   CHECK(std::count(all.begin(), all.end(), '\n') == 100);
   CHECK(has(all, "a.toml: error: only the first 100 problems of this file are listed"));
-  // Other files still have room.
+  // Other files still have room, and errors have it beside any number of warnings.
+  Report warned;
+  for (int i = 0; i < 500; ++i) warned.warn(where, std::to_string(i).append(" is odd"));
+  CHECK(warned.problems().size() == 101);
+  CHECK_NOTHROW(warned.error(where, "an error all the same"));
+  CHECK(warned.has_errors());
   CHECK_NOTHROW(report.error(FilePosition::whole_file("b.toml"), "cause"));
 }
 

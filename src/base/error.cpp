@@ -114,7 +114,8 @@ bool Report::put(Problem problem) {
     if (first.also.size() < most_also && problem.where.line > 0) first.also.push_back(problem.where);
     return true;
   }
-  int& count = in_file_[file];
+  // Warnings take no room from errors.
+  int& count = in_file_[fmt::format("{}\n{}", file, static_cast<int>(problem.severity))];
   if (count > most_per_file) return false;
   if (++count > most_per_file)
     problem = {FilePosition::whole_file(file),

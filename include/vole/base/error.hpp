@@ -84,7 +84,7 @@ class Report {
 
   std::vector<Problem> problems_;
   std::map<std::string, std::size_t> by_cause_;  // indices of problems, by file, severity and text
-  std::map<std::string, int> in_file_;           // how many of each file
+  std::map<std::string, int> in_file_;           // how many, by file and severity
 };
 
 }  // namespace vole
