@@ -421,6 +421,17 @@ TEST_CASE("words that are no command list the commands, with the nearest") {
   CHECK_THAT(near.output, Catch::Contains("no command \"pack\"; did you mean \"package\"?") &&
                               Catch::Contains("  check     Read every file"));
   CHECK(vole_in(folder, "--version").code == 0);
+  for (const auto& [words, text] : std::vector<std::pair<std::string, std::string>>{
+           {"--versio", "vole: no option \"--versio\"; did you mean \"--version\"?"},
+           {"check --jsn", "vole check: no option \"--jsn\"; did you mean \"--json\"?"},
+           {"check . here", "vole check: nothing is done with the word \"here\""}}) {
+    const Ran wrong = vole_in(folder, words);
+    CAPTURE(words);
+    CHECK(wrong.code == 2);
+    CHECK_THAT(wrong.output, Catch::Contains(text));
+  }
+  CHECK_THAT(vole_in(folder, "new ''").output, Catch::Contains("a new game needs a folder with a name"));
+  CHECK_THAT(vole_in(folder, "new -- -x").output, Catch::Contains("cmake -S ./-x -B ./-x/build"));
   for (const char* command : {"new", "check", "preview", "atlas", "schema", "package"}) {
     const Ran help = vole_in(folder, std::string(command) + " --help");
     CHECK(help.code == 0);

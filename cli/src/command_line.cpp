@@ -167,6 +167,20 @@ std::string CommandLine::wrong_command(int argc, char** argv) const {
   return fmt::format("vole: {}\n\n{}\n`vole COMMAND --help` says more about each.\n", wrong, list);
 }
 
+std::string CommandLine::wrong_option() const {
+  const std::vector<CLI::App*> chosen = app_.get_subcommands();
+  const CLI::App& command = chosen.empty() ? app_ : *chosen.front();
+  std::vector<std::string> names;
+  for (const CLI::Option* option : command.get_options())
+    for (const std::string& name : option->get_lnames()) names.push_back("--" + name);
+  const std::vector<std::string> left = app_.remaining(true);
+  const std::string word = left.empty() ? std::string() : left.front();
+  const bool option = word.starts_with('-');
+  return fmt::format("{}: {} \"{}\"{}\n", chosen.empty() ? "vole" : "vole " + command.get_name(),
+                     option ? "no option" : "nothing is done with the word", word,
+                     option ? "; " + vole::did_you_mean(word, names) : std::string());
+}
+
 int CommandLine::run(int argc, char** argv) {
   if (const std::string wrong = wrong_command(argc, argv); !wrong.empty()) {
     fmt::print(stderr, "{}", wrong);
@@ -174,6 +188,9 @@ int CommandLine::run(int argc, char** argv) {
   }
   try {
     app_.parse(argc, argv);
+  } catch (const CLI::ExtrasError&) {
+    fmt::print(stderr, "{}", wrong_option());
+    return 2;
   } catch (const CLI::ParseError& error) {
     return app_.exit(error) == 0 ? 0 : 2;
   }

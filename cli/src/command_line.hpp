@@ -28,6 +28,8 @@ class CommandLine {
   void add_package();
   void add_help_files();
   bool is_command(const std::string& word) const;
+  // The same for an option that there is not.
+  std::string wrong_option() const;
   // What is said when no command is named, or one that there is not; empty otherwise.
   std::string wrong_command(int argc, char** argv) const;
 

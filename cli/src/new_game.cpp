@@ -80,6 +80,8 @@ std::string vole_cmake_folder(const std::string& program) {
 }
 
 int new_game(const NewOptions& options, const std::string& program) {
+  if (options.folder.empty())
+    throw vole::Error(vole::FilePosition{}, "a new game needs a folder with a name");
   const vole::FilePosition where = vole::FilePosition::whole_file(options.folder);
   std::error_code failed;
   if (fs::exists(options.folder, failed) && !fs::is_empty(options.folder, failed))
@@ -113,11 +115,12 @@ int new_game(const NewOptions& options, const std::string& program) {
     files.add(vole::join_path(options.folder, "schemas/" + schema.name + ".schema.json"), schema.text);
   files.put_in_place();
   const std::string found = vole_cmake_folder(program);
-  const std::string dir = shell_word(options.folder),
-                    build = shell_word(vole::join_path(options.folder, "build"));
+  // A name that begins with a dash would be taken for an option.
+  const std::string folder = options.folder.starts_with('-') ? "./" + options.folder : options.folder;
+  const std::string dir = shell_word(folder), build = shell_word(vole::join_path(folder, "build"));
   fmt::print("{}: \"{}\" is written. Build and start it:\n", options.folder, title);
   fmt::print("  cmake -S {} -B {}{}\n", dir, build,
              found.empty() ? "" : fmt::format(" {}", shell_word(fmt::format("-Dvole_DIR={}", found))));
-  fmt::print("  cmake --build {}\n  {}\n", build, shell_word(vole::join_path(options.folder, "build/" + id)));
+  fmt::print("  cmake --build {}\n  {}\n", build, shell_word(vole::join_path(folder, "build/" + id)));
   return 0;
 }
