@@ -354,14 +354,7 @@ TEST_CASE("check sees what a game would only stumble over") {
   TempFolder folder;
   write_small_game(folder);
   const auto with = [&](const std::string& file, const std::string& what, const std::string& by) {
-    const std::string text = vole::read_text(folder.path(file), 1 << 20);
-    std::string changed = text;
-    folder.write(file, changed.replace(changed.find(what), what.size(), by));
-    const Ran ran = vole_in(folder, "check");
-    folder.write(file, text);
-    CAPTURE(ran.output);
-    CHECK(ran.code == 1);
-    return ran.output;
+    return checked_with(folder, file, what, by);
   };
   CHECK_THAT(with("kinds.toml", "body = { size = [6, 6] }\n", ""),
              Catch::Contains("kinds.toml:1:1: error: kind \"mouse\" has a side_mover but no body to move"));

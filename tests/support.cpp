@@ -90,6 +90,18 @@ Ran vole_in(const TempFolder& folder, const std::string& words) {
   return run_command("cd " + as_word(folder.path()) + " && " + as_word(variable("VOLE_TOOL")) + " " + words);
 }
 
+std::string checked_with(const TempFolder& folder, const std::string& file, const std::string& what,
+                         const std::string& by) {
+  const std::string text = vole::read_text(folder.path(file), 1 << 20);
+  std::string changed = text;
+  folder.write(file, changed.replace(changed.find(what), what.size(), by));
+  const Ran ran = vole_in(folder, "check");
+  folder.write(file, text);
+  CAPTURE(file, what, by, ran.output);
+  CHECK(ran.code == 1);
+  return ran.output;
+}
+
 std::string program_of_test() {
   return vole::program_path("");
 }

@@ -63,6 +63,9 @@ Ran run_command(const std::string& command);
 std::string variable(const char* name);
 // Runs `vole` with the rest of the line, in a folder.
 Ran vole_in(const TempFolder& folder, const std::string& words);
+// What `vole check` says, and that something is wrong, while a file has `by` in place of `what`.
+std::string checked_with(const TempFolder& folder, const std::string& file, const std::string& what,
+                         const std::string& by);
 // The path of the program that runs the tests.
 std::string program_of_test();
 // A text as one word of a shell command.

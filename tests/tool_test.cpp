@@ -134,13 +134,7 @@ TEST_CASE("check follows names from file to file") {
   TempFolder folder;
   write_small_game(folder);
   const auto with = [&](const std::string& file, const std::string& what, const std::string& by) {
-    const std::string text = vole::read_text(folder.path(file), 1 << 20);
-    std::string changed = text;
-    folder.write(file, changed.replace(changed.find(what), what.size(), by));
-    const Ran ran = vole_in(folder, "check");
-    folder.write(file, text);
-    CHECK(ran.code == 1);
-    return ran.output;
+    return checked_with(folder, file, what, by);
   };
   CHECK(with("kinds.toml", "clip = \"run\"", "clip = \"rnu\"")
             .find("no clip \"rnu\" in \"mouse\"; did you mean \"run\"?") != std::string::npos);
