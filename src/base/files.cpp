@@ -101,7 +101,8 @@ std::vector<std::string> list_files(const std::string& folder) {
     if (to_utf8(path.filename()).starts_with('.'))
       it.disable_recursion_pending();
     else if (files.size() == most_files_listed)
-      throw Error(FilePosition::whole_file(folder), fmt::format("holds more than {} files", most_files_listed),
+      throw Error(FilePosition::whole_file(folder),
+                  fmt::format("holds more than {} files", most_files_listed),
                   "is it the folder that was meant?");
     else if (it->is_regular_file(unknown))
       files.push_back(to_utf8(path.lexically_relative(to_path(folder))));
