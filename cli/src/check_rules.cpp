@@ -14,7 +14,7 @@ std::vector<std::string> files_of_game(const std::string& root) {
 std::vector<Finding> check_rules(vole::Catalog& catalog, const vole::Project& project,
                                  const std::set<std::string>& named, bool all_read, vole::Report& report) {
   GameUnderCheck game(catalog, project, named, all_read, report);
-  if (all_read) find_unused_files(game);
+  find_unused_files(game);
   find_odd_frames(game);
   find_hidden_names(game);
   find_letter_case(game);

@@ -3,7 +3,7 @@
 
 #include <CLI/CLI.hpp>
 #include <functional>
-#include <memory>
+#include <string>
 
 #include "commands.hpp"
 
@@ -16,7 +16,6 @@ class CommandLine {
 
   // Runs the command and returns the exit code: what the command returns, or 2 for words that are none.
   int run(int argc, char** argv);
-  const CLI::App& app() const { return app_; }
 
  private:
   CLI::App* add(const char* name, const char* description, const char* examples, std::function<int()> work);

@@ -40,8 +40,7 @@ bool scale_fits(IVec2 canvas, int scale) {
   if (may_be_enlarged(canvas, scale)) return true;
   fmt::print(stderr,
              "--scale {}: a canvas of {} x {} would be {} x {} pixels; the most is {} along a side and {} "
-             "million in "
-             "all\n",
+             "million in all\n",
              scale, canvas.x, canvas.y, std::int64_t{canvas.x} * scale, std::int64_t{canvas.y} * scale,
              Image::longest_side, Image::most_pixels / 1'000'000);
   return false;

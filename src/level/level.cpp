@@ -3,11 +3,10 @@
 #include <fmt/format.h>
 
 #include <algorithm>
-#include <array>
 #include <map>
 #include <unordered_map>
 
-#include "vole/base/check_notes.hpp"
+#include "level_file.hpp"
 #include "vole/base/names.hpp"
 #include "vole/base/reading.hpp"
 #include "vole/base/schema.hpp"
@@ -15,122 +14,6 @@
 
 namespace vole {
 namespace {
-
-struct LayerText {
-  Located<std::string> name;
-  Vec2 parallax{1, 1};
-  std::vector<Located<std::string>> rows;
-  Located<std::string> picture;
-  Repeat repeat = Repeat::across;
-  LayerEdge edge = LayerEdge::bottom;
-  bool cover = false;
-  LayerOrder order = LayerOrder::depth;
-};
-template <class V>
-void describe(V& v, LayerText& layer) {
-  v("name", layer.name, needed());
-  v("parallax", layer.parallax, within(0, 4));
-  v("rows", layer.rows);
-  v("picture", layer.picture);
-  v("repeat", layer.repeat);
-  v("edge", layer.edge);
-  v("cover", layer.cover);
-  v("order", layer.order);
-}
-
-struct PlaceText {
-  Located<std::string> kind;
-  std::optional<IVec2> cell;
-  std::optional<Vec2> at;
-  Located<std::string> name;
-  Node overrides;
-  FilePosition where;
-};
-
-// Every key that is not the place's own names a component, so this table cannot be read by a description
-// alone.
-void read_field(const Node& node, PlaceText& place, const FieldRule&, Report& report) {
-  if (!detail::expect(node, Node::Type::table, "a table", report)) return;
-  place.where = node.where;
-  place.overrides.where = node.where;
-  const FieldRule cells = within(-65536, 65536);
-  const FieldRule pixels = within(-1e6, 1e6);
-  for (const Node::Entry& entry : node.entries) {
-    if (entry.key == "kind")
-      read_value(entry.value, place.kind, {}, report);
-    else if (entry.key == "cell")
-      read_value(entry.value, place.cell, cells, report);
-    else if (entry.key == "at")
-      read_value(entry.value, place.at, pixels, report);
-    else if (entry.key == "name")
-      read_value(entry.value, place.name, {}, report);
-    else if (entry.value.type == Node::Type::table)
-      place.overrides.entries.push_back(entry);
-    else {
-      const std::string known[] = {"kind", "cell", "at", "name"};
-      report.error(entry.where, fmt::format("unknown key \"{}\"", entry.key), did_you_mean(entry.key, known));
-    }
-  }
-  if (place.kind.value.empty()) report.error(node.where, "\"kind\" is missing here");
-  if (place.cell.has_value() == place.at.has_value())
-    report.error(node.where, "a place has either \"cell\" or \"at\"");
-}
-
-Node schema_field(const PlaceText&, const FieldRule&) {
-  Node properties;
-  detail::put(properties, "kind", detail::type_schema("string"));
-  detail::put(properties, "cell", schema_of<IVec2>());
-  detail::put(properties, "at", schema_of<Vec2>());
-  detail::put(properties, "name", detail::type_schema("string"));
-  Node required;
-  required.type = Node::Type::array;
-  required.items.push_back(detail::text_node("kind"));
-  Node schema = detail::type_schema("object");
-  detail::put(schema, "properties", std::move(properties));
-  detail::put(schema, "required", std::move(required));
-  detail::put(schema, "additionalProperties", detail::type_schema("object"));
-  return schema;
-}
-
-enum class LevelSide { open, solid };
-constexpr auto enum_names(LevelSide) {
-  return std::array<std::string_view, 2>{"open", "solid"};
-}
-
-// What lies beyond each side of a level with tiles.
-struct SidesText {
-  LevelSide left = LevelSide::solid;
-  LevelSide right = LevelSide::solid;
-  LevelSide top = LevelSide::open;
-  LevelSide bottom = LevelSide::open;
-};
-template <class V>
-void describe(V& v, SidesText& sides) {
-  v("left", sides.left);
-  v("right", sides.right);
-  v("top", sides.top);
-  v("bottom", sides.bottom);
-}
-
-struct LevelText {
-  Colour sky{0, 0, 0, 255};
-  Located<std::string> tileset;
-  Named<Located<std::string>> letters;
-  SidesText sides;
-  std::vector<LayerText> layers;
-  std::vector<PlaceText> places;
-  CheckNotes check;
-};
-template <class V>
-void describe(V& v, LevelText& level) {
-  v("sky", level.sky);
-  v("tileset", level.tileset);
-  v("letters", level.letters, items(1000));
-  v("sides", level.sides);
-  v("layers", level.layers, needed().items(256));
-  v("places", level.places);
-  v("check", level.check);
-}
 
 // A letter of the rows that is in no table.
 struct UnknownLetter {

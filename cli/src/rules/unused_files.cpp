@@ -32,7 +32,8 @@ bool is_broken(GameUnderCheck& game, const std::string& file) {
 }  // namespace
 
 void find_unused_files(GameUnderCheck& game) {
-  if (!game.sources.any()) return;  // without the code it is not known what it uses
+  // Without the code, or with a file that names assets unread, it is not known what is used.
+  if (!game.sources.any() || !game.all_read) return;
   std::set<std::string> used{game.project.icon.value};
   use_mentioned<vole::Level>(game, "level", used);
   use_mentioned<vole::Sheet>(game, "sheet", used);
