@@ -176,7 +176,8 @@ std::string CommandLine::wrong_option() const {
   const std::vector<std::string> left = app_.remaining(true);
   const std::string word = left.empty() ? std::string() : left.front();
   const bool option = word.starts_with('-');
-  return fmt::format("{}: {} \"{}\"{}\n", chosen.empty() ? "vole" : "vole " + command.get_name(),
+  return fmt::format("{}: {} \"{}\"{}\nRun with --help for more information.\n",
+                     chosen.empty() ? "vole" : "vole " + command.get_name(),
                      option ? "no option" : "nothing is done with the word", word,
                      option ? "; " + vole::did_you_mean(word, names) : std::string());
 }
