@@ -285,3 +285,41 @@ TEST_CASE("a changed file is reloaded, a broken one leaves the last good version
   CHECK(gone.has_errors());
   CHECK(sheet->pictures[0]->size() == vole::IVec2{10, 10});
 }
+
+TEST_CASE("what a level lacks is reported, also when it has no tileset or no layer") {
+  TempFolder folder;
+  write_small_game(folder);
+  const auto wrong = [&](const std::string& text) {
+    folder.write("levels/l.level.toml", text);
+    return error_of([&] { vole::Catalog(folder.path()).get<vole::Level>("l"); }, folder);
+  };
+  CHECK(wrong("letters = { \"#\" = \"soil\" }\n[[layers]]\nname = \"a\"\n") ==
+        "levels/l.level.toml:1:19: error: tile \"soil\" without a tileset; name one with tileset = \"...\"");
+  CHECK(wrong("layers = []\n") == "levels/l.level.toml: error: a level has at least one layer");
+  const std::string head = "tileset = \"soil\"\nletters = { \"#\" = \"soil\", \".\" = \"\" }\n";
+  CHECK(wrong(head + "[[layers]]\nname = \"a\"\nrows = [\"##\", \"..\"]\n"
+                     "[[layers]]\nname = \"b\"\nrows = [\"##\"]\n") ==
+        "levels/l.level.toml:7:8: error: layer \"b\" has 1 rows, but \"a\" has 2");
+  const auto long_row = [&](int letters) {
+    return wrong(head + "[[layers]]\nname = \"a\"\nrows = [\"" +
+                 std::string(static_cast<std::size_t>(letters), '.') + "\"]\n");
+  };
+  CHECK(long_row(65536).empty());
+  CHECK_THAT(long_row(65537), Catch::Contains("the level is too large; at most 65536 cells along a side"));
+}
+
+TEST_CASE("a name that failed once fails alike, and is no font to choose from") {
+  TempFolder folder;
+  write_small_game(folder);
+  folder.write("assets/letters.sheet.toml", "[font]\nglyph = 1\n");
+  vole::Catalog catalog(folder.path());
+  catalog.remember_failures();
+  const auto get = [&] { return error_of([&] { catalog.get<vole::Sheet>("letters"); }, folder); };
+  const std::string first = get();
+  CHECK(first.find("unknown key \"glyph\"") != std::string::npos);
+  folder.write("assets/letters.sheet.toml", "[font]\nglyphs = [\"a\"]\n");
+  CHECK(get() == first);
+  folder.write("assets/letters.sheet.toml", "[font]\nglyph = 1\n");
+  CHECK(error_of([&] { vole::Catalog(folder.path()).get<vole::Font>("lettrs"); }, folder) ==
+        "error: no font \"lettrs\"; known: \"plain\"");
+}

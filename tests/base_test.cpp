@@ -1,10 +1,12 @@
 #include <cmath>
 #include <limits>
+#include <nlohmann/json.hpp>
 
 #include "support.hpp"
 #include "vole/base/describe.hpp"
 #include "vole/base/described_type.hpp"
 #include "vole/base/names.hpp"
+#include "vole/base/schema.hpp"
 #include "vole/base/trig.hpp"
 
 namespace {
@@ -350,4 +352,90 @@ TEST_CASE("files are read whole or refused with a reason") {
   CHECK(vole::list_files(folder.path()) == std::vector<std::string>{"a.txt", "kinds.toml", "sub/b.txt"});
   CHECK(error_of([&] { vole::list_files(folder.path("nowhere")); }, folder)
             .find("nowhere: error: folder cannot be read") == 0);
+}
+
+TEST_CASE("keys stand bare where TOML lets them, and a date stays a date") {
+  const std::string text =
+      "AZaz09_- = 1\n\"a.b\" = [true, 2.5]\n\"\" = { on = 1979-05-27 }\n\"@[`{/:\" = \"x\"\n";
+  CHECK(to_toml(vole::parse_toml(text, "f")) ==
+        "{ AZaz09_- = 1, \"a.b\" = [true, 2.5], \"\" = { on = 1979-05-27 }, \"@[`{/:\" = \"x\" }");
+  CHECK(to_toml(vole::parse_toml("", "f")) == "{}");
+}
+
+namespace {
+
+struct Boxed {
+  vole::Rect box;
+  std::array<int, 2> two{};
+};
+template <class V>
+void describe(V& v, Boxed& boxed) {
+  v("box", boxed.box, vole::within(-100, 100));
+  v("two", boxed.two);
+}
+
+// What a table of JSON and one of ours say alike, whatever wrote them.
+bool alike(const nlohmann::json& json, const vole::Node& node) {
+  using Type = vole::Node::Type;
+  switch (node.type) {
+    case Type::table:
+      return json.is_object() && json.size() == node.entries.size() &&
+             std::all_of(node.entries.begin(), node.entries.end(), [&](const vole::Node::Entry& entry) {
+               return json.contains(entry.key) && alike(json[entry.key], entry.value);
+             });
+    case Type::array:
+      for (std::size_t i = 0; i < node.items.size(); ++i)
+        if (!json.is_array() || json.size() != node.items.size() || !alike(json[i], node.items[i]))
+          return false;
+      return json.is_array() && json.size() == node.items.size();
+    case Type::text:
+    case Type::date:
+      return json == node.text;
+    case Type::whole:
+      return json == node.whole;
+    case Type::number:
+      return json == node.number;
+    case Type::yes_no:
+      return json == node.yes;
+  }
+  return false;
+}
+
+}  // namespace
+
+TEST_CASE("a box is four numbers within their limits, and a list of fixed length has that length") {
+  const auto wrong = [](const std::string& text) {
+    vole::Report report;
+    Boxed boxed;
+    vole::read(vole::parse_toml(text, "f"), boxed, report);
+    return report.problems().empty() ? std::string() : to_text(report.problems().front());
+  };
+  Boxed boxed;
+  vole::Report report;
+  vole::read(vole::parse_toml("box = [1, 2.5, -100, 100]\ntwo = [3, 4]", "f"), boxed, report);
+  CHECK(report.problems().empty());
+  CHECK(boxed.box == vole::Rect{{1, 2.5f}, {-100, 100}});
+  CHECK(boxed.two == std::array{3, 4});
+  CHECK(wrong("box = [1, 2, 3]") ==
+        "f:1:7: error: a box like [left, top, width, height] wanted here, not a list of 3");
+  CHECK(wrong("box = 7") ==
+        "f:1:7: error: a box like [left, top, width, height] wanted here, not the number 7");
+  CHECK(wrong("box = [1, 2, 3, 101]") == "f:1:17: error: 101 is too large; the most is 100");
+  CHECK(wrong("box = {}") == "f:1:7: error: a box like [left, top, width, height] wanted here, not a table");
+  CHECK(wrong("two = [1]") == "f:1:7: error: 2 items wanted here, not 1");
+}
+
+TEST_CASE("JSON that is written says what the table says") {
+  const vole::Node node = vole::parse_toml(
+      "a = {}\nb = []\nc = [1, [2.5, { \"d\\\"\\n\" = true }], false]\ne = \"\\t\\u0001ü\"\nf = "
+      "1979-05-27\ng = -3\n",
+      "f");
+  CHECK(alike(nlohmann::json::parse(to_json(node)), node));
+  const vole::Node schema = vole::file_schema("boxes", vole::schema_of<Boxed>());
+  const auto json = nlohmann::json::parse(to_json(schema));
+  CHECK(alike(json, schema));
+  CHECK(json["title"] == "boxes");
+  CHECK(json["properties"]["two"]["maxItems"] == 2);
+  CHECK(to_json(vole::parse_toml("a = { b = [1, 2] }\nc = 1", "f")) ==
+        "{\n  \"a\": {\n    \"b\": [1, 2]\n  },\n  \"c\": 1\n}\n");
 }

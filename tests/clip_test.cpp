@@ -5,6 +5,7 @@
 
 #include "sheet_stage.hpp"
 #include "vole/animation/playhead.hpp"
+#include "vole/base/described_type.hpp"
 
 namespace {
 
@@ -415,4 +416,78 @@ TEST_CASE("rules that change in their file keep what is known by name") {
       "[clips.idle]\nframes = [0]\n[clips.burrow]\nframes = [1]\n"
       "[[rules]]\nclip = \"burrow\"\nwhen = [\"vy == 0\", \"digging\"]\n[[rules]]\nclip = \"idle\"\n");
   CHECK(ruled.clip_after(1) == "burrow");
+}
+
+TEST_CASE(
+    "a clip that has played for weeks keeps its place in the pass, and one that ends stays at its end") {
+  const auto after = [](const Clip& clip, std::int64_t progress) {
+    Playhead head;
+    head.play(clip);
+    head.tick();
+    std::string text = vole::to_toml(head);
+    const std::string key = "progress = ";
+    const std::size_t at = text.find(key) + key.size();
+    text.replace(at, text.find('\n', at) - at, std::to_string(progress));
+    vole::Report report;
+    vole::read(vole::parse_toml(text, "f"), head, report, vole::TableOf::state);
+    REQUIRE(report.problems().empty());
+    head.tick();
+    return head;
+  };
+  constexpr std::int64_t most = std::int64_t{1} << 61;
+  const Clip loop = made({0, 1, 2}, 12'000, true), once = made({0, 1, 2}, 12'000, false);
+  const std::int64_t step = loop.units_per_second() * 1000;
+  const std::int64_t pass = loop.length() * 1000 * 60;
+  CHECK(after(loop, most - step).progress() == most);
+  const Playhead wrapped = after(loop, most - step + 1);
+  CHECK(wrapped.progress() == (most + 1) % pass);
+  CHECK(wrapped.frame(60) ==
+        loop.frames[static_cast<std::size_t>(loop.position_at((most + 1) % pass / 60'000))]);
+  CHECK(after(once, most).progress() == most);
+  CHECK(after(once, most).finished(60));
+  CHECK(after(once, most).frame(60) == 2);
+}
+
+TEST_CASE("a rule may wait until the clip has come to its end, and a mistake in a handler names the event") {
+  Ruled ruled;
+  ruled.reload(
+      "[clips.dig]\nframes = [0, 1]\nfps = 30\nloop = false\nevents = { dug = 1 }\n[clips.rest]\nframes = "
+      "[2]\n"
+      "[[rules]]\nclip = \"rest\"\nwhen = [\"finished\"]\n[[rules]]\nclip = \"dig\"\nwhen = [\"not "
+      "finished\"]\n");
+  std::vector<std::string> clips;
+  for (int i = 0; i < 6; ++i) clips.push_back(ruled.clip_after(1));
+  CHECK(clips.front() == "dig");
+  CHECK(std::find(clips.begin(), clips.end(), "rest") != clips.end());
+  ruled.say([](vole::Cues& cues) {
+    cues.when_event("mouse", "dug", [](vole::Stage&, Entity) { throw std::runtime_error("no spade"); });
+  });
+  const auto dig = [&] {
+    for (int i = 0; i < 10; ++i) {
+      ruled.sprite().restart("dig");
+      ruled.tick(3);
+    }
+  };
+  CHECK_THROWS_WITH(dig(),
+                    Catch::Contains("when the \"mouse\" (thing 0) came to \"dug\" in its clip: no spade"));
+  ruled.say([](vole::Cues& cues) {
+    cues.when_event("mouse", "dug", [](vole::Stage& stage, Entity) { stage.spawn("moose", {0, 0}); });
+  });
+  CHECK_THROWS_WITH(dig(), Catch::Contains("came to \"dug\" in its clip: no kind \"moose\""));
+}
+
+TEST_CASE("a sprite that is stopped plays nothing, and shows its first frame") {
+  Ruled ruled;
+  ruled.reload("[clips.run]\nframes = [3, 4]\n[sets.way]\nways = 2\nrows = { right = 0, left = 1 }\n");
+  for (const char* name : {"run", "way"}) {
+    ruled.sprite().play(name);
+    ruled.tick(5);
+    REQUIRE(ruled.sprite().playhead().clip() != nullptr);
+    ruled.sprite().stop();
+    CHECK(ruled.sprite().playhead().clip() == nullptr);
+    CHECK(ruled.sprite().playing_set() == nullptr);
+    ruled.tick(3);
+    CHECK(ruled.sprite().playhead().clip() == nullptr);
+    CHECK(ruled.sprite().playhead().frame(60) == 0);
+  }
 }

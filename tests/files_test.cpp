@@ -177,3 +177,35 @@ TEST_CASE("a signal leaves nothing of what was only begun") {
     CHECK(all_in(folder) == before);
   }
 }
+
+TEST_CASE("a place that a folder takes meanwhile is reported, and bytes are written as they are") {
+  TempFolder folder;
+  vole::FileSet files;
+  files.add(folder.path("a.bin"), vole::Bytes{0, 255, 10, 13, 0});
+  files.add(folder.path("b.txt"), "b");
+  fs::create_directory(folder.path("b.txt"));
+  CHECK(error_of([&] { files.put_in_place(); }, folder) == "b.txt: error: cannot be written: Is a directory");
+  CHECK(vole::read_bytes(folder.path("a.bin"), 100) == vole::Bytes{0, 255, 10, 13, 0});
+}
+
+TEST_CASE("what lies in a folder is told from what does not, links followed") {
+  TempFolder folder;
+  folder.write("game/assets/icon.png", "");
+  folder.write("game/..icon.png", "");
+  folder.write("elsewhere/secret", "");
+  fs::create_directory_symlink(folder.path("elsewhere"), folder.path("game/out"));
+  fs::create_directory_symlink(folder.path("game/assets"), folder.path("game/within"));
+  const auto wrong = [&](const std::string& name) {
+    return error_of([&] { vole::expect_inside(folder.path("game"), name, {}); }, folder);
+  };
+  for (const char* inside : {"assets/icon.png", "within/icon.png", "..icon.png", "not/there.png", "./assets"})
+    CHECK(wrong(inside).empty());
+  for (const char* outside :
+       {"", "..", "../game/assets/icon.png", "assets/../../elsewhere/secret", "/etc/passwd"}) {
+    CAPTURE(outside);
+    CHECK(wrong(outside).find("is not in the folder \"game\"; write its path below that folder") !=
+          std::string::npos);
+  }
+  CHECK(wrong("out/secret") ==
+        "error: \"out/secret\" is not in the folder \"game\"; it is a link that leads out of it");
+}

@@ -10,6 +10,7 @@
 #include "vole/app/project.hpp"
 #include "vole/asset/atlas.hpp"
 #include "vole/asset/font.hpp"
+#include "vole/asset/packing.hpp"
 #include "vole/base/schema.hpp"
 #include "vole/input/recording.hpp"
 #include "vole/level/level.hpp"
@@ -329,8 +330,9 @@ TEST_CASE("groups need one another up to a hundred deep, and each is looked up o
 TEST_CASE("a kind brings at most 256 things to life, in at most eight levels") {
   TempFolder folder;
   write_small_game(folder);
-  folder.write("assets/p.sheet.toml",
-               "picture = \"mouse\"\n[points]\na = { at = [0, 0] }\nb = { at = [0, 0] }\n");
+  folder.write(
+      "assets/p.sheet.toml",
+      "picture = \"mouse\"\n[points]\na = { at = [0, 0] }\nb = { at = [0, 0] }\nc = { at = [0, 0] }\n");
   const auto compiled = [&](int levels, int each) {
     std::string text;
     for (int i = 0; i < levels; ++i) {
@@ -352,7 +354,19 @@ TEST_CASE("a kind brings at most 256 things to life, in at most eight levels") {
     CHECK(compiled(levels, 1) == levels);
     CHECK(compiled(levels, 2) == (1 << levels) - 1);
   }
-  CHECK_THROWS_WITH(compiled(9, 1), Catch::Contains("more than") && Catch::Contains("kinds.toml:"));
+  CHECK(compiled(5, 3) == 121);
+  CHECK_THROWS_WITH(compiled(6, 3),
+                    Catch::Contains("kinds.toml:") && Catch::Contains("kind \"k0\" brings more") &&
+                        Catch::Contains("at most 256, of which each carries the next at most 8"));
+  CHECK_THROWS_WITH(compiled(9, 1),
+                    Catch::Contains("and so on, more than 7 times") && Catch::Contains("kinds.toml:"));
+  // Each thing that is too deep is reported, not the first alone.
+  try {
+    compiled(9, 2);
+  } catch (const vole::Error& error) {
+    CHECK(error.problems().size() == 1);
+    CHECK(error.problems()[0].times == 2);
+  }
   CHECK_THROWS_WITH(compiled(9, 2), Catch::Contains("kinds.toml:"));
   CHECK_THROWS_WITH(compiled(40, 2), Catch::Contains("kinds.toml:"));
 }
@@ -395,4 +409,104 @@ TEST_CASE("a PNG that unpacks to far more than its size is refused before that")
   put_big_endian(bytes, 29, crc(bytes, 12, 17));
   CHECK(message_of([&] { vole::decode_png(bytes, FilePosition::whole_file("b.png")); }) ==
         "b.png: error: holds more data than its size has pixels for");
+}
+
+TEST_CASE("a PNG of 16 bits a channel is read to the nearest of 8") {
+  // Every value of 16 bits once, as grey; the parts are put together by hand.
+  vole::Bytes pixels;
+  for (int y = 0; y < 256; ++y) {
+    pixels.push_back(0);  // a row as it is
+    for (int x = 0; x < 256; ++x) {
+      pixels.push_back(static_cast<unsigned char>(y));
+      pixels.push_back(static_cast<unsigned char>(x));
+    }
+  }
+  // Deflate (RFC 1951) with stored blocks of one row each, in the frame of RFC 1950.
+  vole::Bytes packed{0x78, 0x01};
+  std::uint32_t a = 1, b = 0;
+  for (std::size_t at = 0; at < pixels.size(); at += 513) {
+    const bool last = at + 513 == pixels.size();
+    for (const int byte : {last ? 1 : 0, 513 & 255, 513 >> 8, ~513 & 255, (~513 >> 8) & 255})
+      packed.push_back(static_cast<unsigned char>(byte));
+    for (std::size_t i = at; i < at + 513; ++i) {
+      packed.push_back(pixels[i]);
+      a = (a + pixels[i]) % 65521;
+      b = (b + a) % 65521;
+    }
+  }
+  packed.resize(packed.size() + 4);
+  put_big_endian(packed, packed.size() - 4, b << 16 | a);
+  vole::Bytes file{0x89, 'P', 'N', 'G', '\r', '\n', 0x1a, '\n'};
+  const auto part = [&file](std::string_view name, const vole::Bytes& content) {
+    const std::size_t at = file.size();
+    file.resize(at + 4);
+    put_big_endian(file, at, static_cast<std::uint32_t>(content.size()));
+    file.insert(file.end(), name.begin(), name.end());
+    file.insert(file.end(), content.begin(), content.end());
+    file.resize(file.size() + 4);
+    put_big_endian(file, file.size() - 4, crc(file, at + 4, content.size() + 4));
+  };
+  part("IHDR", {0, 0, 1, 0, 0, 0, 1, 0, 16, 0, 0, 0, 0});
+  part("IDAT", packed);
+  part("IEND", {});
+  const vole::Image image = vole::decode_png(file, FilePosition::whole_file("deep.png"));
+  REQUIRE(image.size() == vole::IVec2{256, 256});
+  for (int value = 0; value < 65536; ++value) {
+    const auto near = static_cast<std::uint8_t>((value + 128) / 257);
+    REQUIRE(image.at(value % 256, value / 256) == vole::Colour{near, near, near, 255});
+  }
+}
+
+TEST_CASE("what a sheet may hold in all is counted while it is read") {
+  TempFolder folder;
+  folder.write_picture("assets/p.png", {1024, 1024});
+  const auto sheet = [&](const std::string& text) {
+    folder.write("assets/s.sheet.toml", text);
+    return loaded<vole::Sheet>(folder, "s");
+  };
+  std::string frames = "picture = \"p\"\n[frames]\n";
+  for (int i = 0; i < 244; ++i)
+    frames.append("f").append(std::to_string(i)).append(" = { area = [0, 0, 1024, 1024] }\n");
+  CHECK(sheet(frames).empty());
+  CHECK(sheet(frames + "one = { area = [0, 0, 1024, 1024] }\n") ==
+        "assets/s.sheet.toml:247:1: error: up to frame \"one\" the frames have more than 256 million pixels "
+        "in all");
+  std::string long_clips = "picture = \"p\"\nframe = { size = [32, 32] }\n";
+  for (int i = 0; i < 1000; ++i)
+    long_clips.append("clips.c").append(std::to_string(i)).append(" = { range = [0, 999] }\n");
+  CHECK(sheet(long_clips).empty());
+  CHECK(has(sheet(long_clips + "clips.one = { frames = [0] }\n"),
+            "up to clip \"one\" the sheet's clips show 1000001 frames; the most is 1000000"));
+  std::string clips = "picture = \"p\"\nframe = { size = [512, 512] }\n";
+  for (int i = 0; i < 10'000; ++i)
+    clips.append("clips.c").append(std::to_string(i)).append(" = { frames = [0] }\n");
+  CHECK(sheet(clips).empty());
+  CHECK(has(sheet(clips + "sets.s = { rows = { a = 0 } }\n"),
+            "with the rows of set \"s\" the sheet has more than 10000 clips"));
+}
+
+TEST_CASE("rectangles go onto 1024 pages and no more") {
+  const auto pages = [](std::size_t count) {
+    return vole::pack(std::vector<vole::IVec2>(count, {16, 16}), {16, 16}).pages.size();
+  };
+  CHECK(pages(1024) == 1024);
+  CHECK_THROWS_WITH(pages(1025), Catch::Contains("1025 rectangles need more than 1024 pages of 16 x 16"));
+  // Where the area would do and the shapes do not.
+  CHECK_THROWS_WITH(vole::pack(std::vector<vole::IVec2>(1025, {9, 9}), {16, 16}),
+                    Catch::Contains("need more than 1024 pages"));
+}
+
+TEST_CASE("ten thousand kinds are read, from one file or many, and no more") {
+  TempFolder folder;
+  const auto kinds = [](int from, int end) {
+    std::string text;
+    for (int i = from; i < end; ++i) text.append("k").append(std::to_string(i)).append(" = {}\n");
+    return text;
+  };
+  const auto read = [&] { return message_of([&] { vole::read_kinds(folder.path()); }); };
+  folder.write("kinds.toml", kinds(0, 9999));
+  folder.write("kinds/more.toml", kinds(9999, 10'000));
+  CHECK(read().empty());
+  folder.write("kinds/more.toml", kinds(9999, 10'001));
+  CHECK(has(read(), "kinds/more.toml:2:1: error: more than 10000 kinds in all files"));
 }

@@ -231,3 +231,97 @@ TEST_CASE("a project says what it needs") {
   folder.write("elsewhere/x.toml", good);
   CHECK(vole::find_project("x.toml", folder.path("program")) == folder.path("elsewhere/x.toml"));
 }
+
+TEST_CASE(
+    "a shot is the canvas enlarged, of its tick or of the end, and one that comes too late is an error") {
+  SmallRun small("patch");
+  const auto shot = [&](const std::string& name, std::vector<std::string> more) {
+    more.insert(more.begin(),
+                {"--headless", "--ticks", "5", "--seed", "4", "--shot", small.folder.path(name)});
+    return small.main(std::move(more));
+  };
+  REQUIRE(shot("plain.png@3", {"--scale", "1"}) == 0);
+  REQUIRE(shot("large.png@3", {"--scale", "3"}) == 0);
+  REQUIRE(shot("usual.png", {}) == 0);
+  const vole::Image plain = vole::read_png(small.folder.path("plain.png"));
+  const vole::Image large = vole::read_png(small.folder.path("large.png"));
+  REQUIRE(plain.size() == vole::IVec2{64, 32});
+  REQUIRE(large.size() == vole::IVec2{192, 96});
+  for (int y = 0; y < 96; ++y)
+    for (int x = 0; x < 192; ++x) REQUIRE(large.at(x, y) == plain.at(x / 3, y / 3));
+  CHECK(vole::read_png(small.folder.path("usual.png")).size() == vole::IVec2{256, 128});
+  small.options.seed = 4;
+  small.start();
+  for (int i = 0; i < 3; ++i) small.session->tick();
+  CHECK(small.session->draw(1) == plain);
+
+  CHECK(shot("late.png@6", {}) == 1);
+  CHECK_FALSE(vole::file_exists(small.folder.path("late.png")));
+  CHECK(shot("last.png@5", {}) == 0);
+  CHECK(shot("no/such/\n/../x\\0.png", {"--xray"}) <= 1);
+
+  // A canvas that would be too large is refused with a scale of the user's, and saved smaller without.
+  const std::string game = vole::read_text(small.folder.path("game.toml"), 1000);
+  small.folder.write("game.toml", game.substr(0, game.find("canvas")) + "canvas = [4096, 2000]\n" +
+                                      game.substr(game.find("first_scene")));
+  CHECK(shot("wide.png", {"--scale", "3"}) == 2);
+  CHECK_FALSE(vole::file_exists(small.folder.path("wide.png")));
+  CHECK(shot("wide.png", {}) == 0);
+  CHECK(vole::read_png(small.folder.path("wide.png")).size() == vole::IVec2{4096, 2000});
+}
+
+TEST_CASE("behind a scene without a level all is black") {
+  SmallRun small("first");
+  const vole::Image& canvas = small.start().draw(1);
+  for (int y = 0; y < 32; ++y)
+    for (int x = 0; x < 64; ++x) REQUIRE(canvas.at(x, y) == vole::Colour{0, 0, 0, 255});
+}
+
+TEST_CASE(
+    "a window is opened with the title and the icon, and what goes wrong with it ends the game with 1") {
+  struct Shown : vole::HeadlessHost {
+    Shown() : HeadlessHost(60) {}
+    bool shows() const override { return true; }
+    void open(const vole::WindowWish& wish) override { wished = wish; }
+    vole::WindowWish wished;
+  };
+  SmallRun small("patch");
+  small.folder.write("game.toml",
+                     vole::read_text(small.folder.path("game.toml"), 1000) + "icon = \"assets/soil.png\"\n");
+  const auto run = [&](const vole::MakeHost& make) {
+    vole::Game game(small.folder.path("game.toml"));
+    game.scene<First>("first").scene<Patch>("patch").scene<Lost>("lost");
+    const std::vector<const char*> words{"small", "--ticks", "3", "--scale", "2"};
+    return vole::run_on(make, static_cast<int>(words.size()), words.data(), game);
+  };
+  const auto host = std::make_shared<Shown>();
+  CHECK(run([&] { return host; }) == 0);
+  CHECK(host->wished.title == "Small");
+  CHECK(host->wished.canvas == vole::IVec2{64, 32});
+  CHECK(host->wished.scale == 2);
+  CHECK(host->wished.icon.size() == vole::IVec2{16, 8});
+  CHECK(run([]() -> std::shared_ptr<vole::Host> { throw std::runtime_error("no screen"); }) == 1);
+}
+
+TEST_CASE("titles, ids and versions are what builds, packages and systems can take") {
+  const auto fit = [](const auto& wrong, const std::vector<std::string>& good,
+                      const std::vector<std::string>& bad) {
+    for (const std::string& text : good) {
+      CAPTURE(text);
+      CHECK(wrong(text).empty());
+    }
+    for (const std::string& text : bad) {
+      CAPTURE(text);
+      CHECK_FALSE(wrong(text).empty());
+    }
+  };
+  using Text = std::string;
+  fit(vole::wrong_with_title, {"T", "Über den Zaun: 2", Text(200, 'x'), "\x20x"},
+      {"", "  ", Text(201, 'x'), "a\nb", "a\\b", "a\x7f", "\x1f", Text("a\0b", 3)});
+  fit(vole::wrong_with_id, {"a", "z9-", "my-game", Text(64, 'a'), "com", "com10", "lptx", "games"},
+      {"", "A", "9a", "-a", "a_b", "a{", "a`", "a/", "a:", Text(65, 'a'), "game", "con", "com1", "lpt9",
+       "prn"});
+  CHECK(vole::wrong_with_id("lib").ends_with("\"lib-game\" would do"));
+  fit(vole::wrong_with_version, {"0", "9", "1.2.3", "1a-Z+z.A", Text(32, '1')},
+      {"", "v1", "1 2", "1/2", "1[", "1@", "1`", "1{", ".1", Text(33, '1')});
+}

@@ -139,6 +139,13 @@ TEST_CASE("what is wrong with the sources of a sheet is reported at its place") 
   folder.write("assets/empty/readme.txt", "");
   CHECK(has(wrong(folder, "colour = \"#000000\"\n"), "a stand-in needs a \"size\""));
   CHECK(has(wrong(folder, "colour = \"#000000\"\nsize = [4, 4]\npicture = \"a\"\n"), "made of one of"));
+  CHECK(has(wrong(folder, "pages = [\"a.png\"]\npicture = \"a\"\n"), "made of one of"));
+  CHECK(wrong(folder, "pages = [\"a.png\"]\n[frames]\nlid = { area = [0, 0, 4, 4] }\n").empty());
+  CHECK(has(wrong(folder, "folder = \"empty\"\nframe = { size = [4, 4] }\n"), "and here is none"));
+  CHECK(has(wrong(folder, "colour = \"#000000\"\nsize = [4, 4]\n[frames]\na = { area = [0, 0, 1, 1] }\n"),
+            "\"frame\" and \"frames\" cut a picture, and here is none"));
+  CHECK(has(wrong(folder, "[frames]\na = { area = [0, 0, 1, 1] }\n[clips.c]\nrow = 0\n"),
+            "4:7: error: the frames of \"a\" lie in no rows"));
   CHECK(has(wrong(folder, "folder = \"none\"\n"), "a.sheet.toml:1:10: error: no folder \"none\""));
   CHECK(has(wrong(folder, "folder = \"../../etc\"\n"), "no folder"));
   CHECK(has(wrong(folder, "folder = \"empty\"\n"), "\"empty\" holds no PNG"));
@@ -234,6 +241,19 @@ TEST_CASE("a broken atlas is reported, and what it holds is found by name beside
   CHECK(seed->frames[0].offset == IVec2{1, 3});
   CHECK(catalog.get<vole::Sheet>("lid")->frames[0].area.empty());
   CHECK(catalog.names<vole::Sheet>() == std::vector<std::string>{"deep/seed", "lid", "pack-1"});
+  // Another atlas, later in the alphabet: it is asked for what the first has not, and no more.
+  folder.write("assets/stock.atlas.toml",
+               "pages = [\"pack-1.png\"]\n[sheets.pot.frames]\n0 = { area = [4, 4, 3, 2] }\n"
+               "[sheets.lid.frames]\n0 = { area = [4, 4, 3, 2] }\n[sheets.box]\ncolour = \"#102030\"\nsize = "
+               "[6, 4]\n");
+  {
+    vole::Catalog both(folder.path());
+    CHECK(both.get<vole::Sheet>("pot")->frames[0].size == IVec2{3, 2});
+    CHECK(both.get<vole::Sheet>("lid")->frames[0].size == IVec2{5, 5});
+    CHECK(both.get<vole::Sheet>("box")->frames[0].size == IVec2{6, 4});
+    CHECK(both.get<vole::Sheet>("box")->stand_in);
+  }
+  std::filesystem::remove(folder.path("assets/stock.atlas.toml"));
   folder.write_picture("assets/lid.png", {3, 3});
   CHECK(vole::Catalog(folder.path()).get<vole::Sheet>("lid")->frames[0].size == IVec2{3, 3});
   // The page changes, and the sheet with it.
@@ -245,6 +265,13 @@ TEST_CASE("a broken atlas is reported, and what it holds is found by name beside
   CHECK(seed->frames[0].size == IVec2{2, 2});
   // The loose picture of the same name has come to light.
   CHECK(catalog.get<vole::Sheet>("lid")->frames[0].size == IVec2{3, 3});
+  // It has no loose picture, so the last good version stays.
+  folder.write("assets/pack.atlas.toml",
+               "pages = [\"pack-1.png\"]\n[sheets.lid.frames]\n0 = { area = [0, 0, 2, 2] }\n");
+  vole::Report gone;
+  catalog.refresh(gone);
+  CHECK(has(gone.problems().at(0).text, "holds no sheet \"deep/seed\" any more"));
+  CHECK(seed->frames[0].size == IVec2{2, 2});
   folder.write("assets/pack.atlas.toml", "pages = []\nsheets = { a = {} }\n");
   CHECK(error_of([&] { vole::Catalog(folder.path()).get<vole::Atlas>("pack"); }, folder) ==
         "assets/pack.atlas.toml:2:12: error: sheet \"a\" has no frames");

@@ -237,6 +237,27 @@ TEST_CASE("a broken state file is refused at its place, and changes nothing") {
   CHECK(has(with("\npose = [", "\npose = [99999, "), "thing 99999 has no \"pose\""));
   CHECK(has(with("\n[world]", "\n[word]"), "unknown key \"word\"; did you mean \"world\"?"));
   CHECK(has(with("\nfree = [", "\nfree = [7, "), "\"free\" is not a list of the indices"));
+  CHECK(has(with("\n[scene_state]", "\n[scene_stat]"),
+            "unknown key \"scene_stat\"; did you mean \"scene_state\"?"));
+  CHECK(has(with("chance = \"", "chance = \"x"), "hexadecimal digits in quotes wanted here"));
+  CHECK(has(with("velocity = [", "velocity = [true, "), "a list of 2 numbers wanted here"));
+  CHECK(has(with("velocity = [", "velocity = [true, 0], other = ["), "a number wanted here, not true"));
   CHECK(has(with("\nticks = ", "\nticks = -"), "is too small; the least is 0"));
   CHECK(has(with("index = 3\n", "index = 3000\n"), "this thing has no index with an odd generation"));
+}
+
+TEST_CASE("a state from before the first scene begins with that scene") {
+  Played played(shipped_runs().front());
+  played.start();
+  const std::string text = played.simulation->to_toml();
+  const std::unique_ptr<vole::Simulation> other = played.fresh();
+  CHECK(other->change() == nullptr);
+  other->restore_toml(vole::parse_toml(text, "a.toml"));
+  REQUIRE(other->change() != nullptr);
+  CHECK(other->change()->scene == played.project.first_scene.value);
+  CHECK(other->to_toml() == text);
+  other->restore(played.simulation->snapshot());
+  played.play_to(*other, 200);
+  played.play_to(*played.simulation, 200);
+  CHECK(other->checksum() == played.simulation->checksum());
 }

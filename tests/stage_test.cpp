@@ -411,6 +411,34 @@ TEST_CASE("a layer's picture covers the canvas from side to side, wherever the c
   }
 }
 
+TEST_CASE("a layer's picture that covers leaves no pixel open, and one from the top hangs there") {
+  Small small;
+  const std::string text = vole::read_text(small.folder.path("levels/patch.level.toml"), 100000);
+  const std::size_t at = text.find("[[layers]]");
+  const auto first_of = [&](const std::string& keys) {
+    small.folder.write("levels/patch.level.toml", text.substr(0, at) +
+                                                      "[[layers]]\nname = \"far\"\npicture = \"mouse\"\n" +
+                                                      keys + "\n\n" + text.substr(at));
+    vole::Stage& stage = small.start(small.folder);
+    stage.load_level("patch");
+    vole::DrawList list;
+    list.start({64, 32});
+    small.running->draw(list, 1);
+    for (const vole::DrawItem& item : list.items())
+      if (item.layer == 0) return item.picture;
+    return vole::PictureItem{};
+  };
+  // The sheet's first frame is 8 x 8, its pivot at its feet.
+  CHECK(first_of("cover = true").scale == Vec2{8, 8});
+  const auto top_of = [&](const std::string& keys) {
+    const vole::PictureItem item = first_of(keys);
+    CHECK(item.scale == Vec2{1, 1});
+    return item.at.y - static_cast<float>(item.pivot.y);
+  };
+  CHECK(top_of("edge = \"top\"") == 0);
+  CHECK(top_of("edge = \"bottom\"") == 24);
+}
+
 TEST_CASE("the camera keeps to the level and follows only what is there") {
   Small small;
   small.stage.load_level("patch");

@@ -210,6 +210,14 @@ TEST_CASE("a label lays its text out when a value changes, and only then") {
     for (gathered = 10; gathered < 90; ++gathered) again();
     CHECK(allocations_so_far() == before);
   }
+  gathered = 4;
+  label.set_pattern("{{{}{{}} {}");
+  CHECK(draw() == 2);
+  CHECK(label.text() == "{4{} x");
+  label.set_style({.outline = soil});
+  CHECK(draw() > 2);
+  label.set_style({});
+  CHECK(draw() == 2);
   // A new version of the font is taken up.
   folder.write("assets/f.sheet.toml", "frame = { size = [4, 5] }\n[font]\nglyphs = [\"012345678\"]\n");
   vole::Report report;
@@ -269,5 +277,95 @@ TEST_CASE("what is not a font, or half of one, is refused and not read past its 
       vole::cut_truetype(bytes, {16, true, ""}, {});
     } catch (const vole::Error&) {
     }
+  }
+}
+
+namespace {
+
+unsigned read_16(const vole::Bytes& bytes, std::size_t at) {
+  return static_cast<unsigned>(bytes[at] << 8 | bytes[at + 1]);
+}
+unsigned read_32(const vole::Bytes& bytes, std::size_t at) {
+  return read_16(bytes, at) << 16 | read_16(bytes, at + 2);
+}
+void add_big_endian(vole::Bytes& bytes, unsigned value, int count) {
+  for (int i = count - 1; i >= 0; --i) bytes.push_back(static_cast<unsigned char>(value >> 8 * i));
+}
+
+// The font with another list of letters: a part of a `cmap` (OpenType, "cmap"), for Windows and Unicode.
+vole::Bytes with_letters(vole::Bytes font, const vole::Bytes& part) {
+  const unsigned tables = read_16(font, 4);
+  while (font.size() % 4 != 0) font.push_back(0);
+  vole::Bytes place;
+  add_big_endian(place, static_cast<unsigned>(font.size()), 4);
+  add_big_endian(place, static_cast<unsigned>(12 + part.size()), 4);
+  for (unsigned i = 0; i < tables; ++i) {
+    const std::size_t entry = 12 + 16 * i;
+    if (std::string(font.begin() + static_cast<std::ptrdiff_t>(entry),
+                    font.begin() + static_cast<std::ptrdiff_t>(entry) + 4) == "cmap")
+      std::copy(place.begin(), place.end(), font.begin() + static_cast<std::ptrdiff_t>(entry) + 8);
+  }
+  for (const auto& [value, count] :
+       std::vector<std::pair<unsigned, int>>{{0, 2}, {1, 2}, {3, 2}, {10, 2}, {12, 4}})
+    add_big_endian(font, value, count);
+  font.insert(font.end(), part.begin(), part.end());
+  return font;
+}
+
+// The glyphs of A to Z by the font's own list, which is of format 4 with plain segments.
+std::vector<unsigned> glyphs_of_capitals(const vole::Bytes& font) {
+  std::size_t cmap = 0;
+  for (std::size_t entry = 12; cmap == 0; entry += 16)
+    if (font[entry] == 'c' && font[entry + 1] == 'm') cmap = read_32(font, entry + 8);
+  const std::size_t part = cmap + read_32(font, cmap + 8);
+  REQUIRE(read_16(font, part) == 4);
+  const std::size_t segments = read_16(font, part + 6) / 2;
+  std::vector<unsigned> glyphs;
+  for (unsigned letter = 'A'; letter <= 'Z'; ++letter) {
+    std::size_t i = 0;
+    while (read_16(font, part + 14 + 2 * i) < letter) ++i;
+    const std::size_t offset_at = part + 16 + 6 * segments + 2 * i;
+    const unsigned offset = read_16(font, offset_at);
+    const unsigned first = read_16(font, part + 16 + 2 * segments + 2 * i);
+    const unsigned delta = read_16(font, part + 16 + 4 * segments + 2 * i);
+    glyphs.push_back(
+        (offset == 0 ? letter + delta : read_16(font, offset_at + offset + 2 * (letter - first)) + delta) &
+        0xffff);
+  }
+  return glyphs;
+}
+
+}  // namespace
+
+TEST_CASE("a font may list its letters in each of the ways that are in use, and none may be cut off") {
+  const vole::Bytes font = vole::read_bytes(truetype_path(), 1 << 20);
+  const std::vector<unsigned> glyphs = glyphs_of_capitals(font);
+  // Format 6: a first letter and a glyph for each from there on; format 12: groups of letters.
+  vole::Bytes run, groups;
+  for (const unsigned value : {6u, 10 + 26 * 2u, 0u, 65u, 26u}) add_big_endian(run, value, 2);
+  for (const unsigned glyph : glyphs) add_big_endian(run, glyph, 2);
+  add_big_endian(groups, 12, 2);
+  add_big_endian(groups, 0, 2);
+  for (const unsigned value : {16 + 26 * 12u, 0u, 26u}) add_big_endian(groups, value, 4);
+  for (unsigned i = 0; i < 26; ++i)
+    for (const unsigned value : {'A' + i, 'A' + i, glyphs[i]}) add_big_endian(groups, value, 4);
+  const vole::TrueTypeCut cut{16, true, ""};
+  const Font plain(vole::cut_truetype(font, cut, {}));
+  for (vole::Bytes part : {run, groups}) {
+    const Font other(vole::cut_truetype(with_letters(font, part), cut, {}));
+    for (char32_t letter = U'A'; letter <= U'Z'; ++letter) {
+      const vole::Glyph* const wanted = plain.glyph(letter);
+      const vole::Glyph* const got = other.glyph(letter);
+      REQUIRE((wanted && got));
+      CHECK(got->advance == wanted->advance);
+      CHECK(got->frame.area.size == wanted->frame.area.size);
+      CHECK(got->frame.offset == wanted->frame.offset);
+    }
+    part.pop_back();
+    CHECK_THROWS_WITH(vole::cut_truetype(with_letters(font, part), cut, {}),
+                      Catch::Contains("its list of letters is cut off"));
+    part[1] = 99;
+    CHECK_THROWS_WITH(vole::cut_truetype(with_letters(font, part), cut, {}),
+                      Catch::Contains("its letters are listed in an unknown way"));
   }
 }

@@ -4,6 +4,7 @@
 #include "test_stage.hpp"
 #include "test_window.hpp"
 #include "vole/base/names.hpp"
+#include "vole/draw/raster.hpp"
 #include "vole/level/level.hpp"
 #include "vole/physics/subpixel.hpp"
 #include "vole/scene/body_motion.hpp"
@@ -53,6 +54,10 @@ struct Walker {
     vole::move_from_above(grid, {direction, false, false}, 1 / 60.0f, mover, body, motion, touching, pose);
   }
 };
+
+struct Seed {};
+template <class V>
+void describe(V&, Seed&) {}
 
 class Patch : public vole::Scene {
  public:
@@ -430,4 +435,137 @@ TEST_CASE("a tileset may be tiles of one colour until there is a picture") {
   for (int i = 0; i < 300; ++i)
     many.append("t").append(std::to_string(i)).append(" = { colour = \"#000000\" }\n");
   CHECK_THAT(load(many), Catch::Contains("300 tiles of 256 x 256 pixels are too large"));
+}
+
+TEST_CASE(
+    "a scene draws frames by name or number, and pictures over the whole canvas, on itself or in a layer") {
+  Small small;
+  Stage& stage = small.begin();
+  small.folder.write(
+      "assets/named.sheet.toml",
+      "picture = \"mouse\"\n[frames]\nlid = { area = [8, 0, 8, 8] }\npot = { area = [0, 8, 8, 8] }\n");
+  const auto list_of = [&](const std::function<void(vole::Drawing&)>& draw) {
+    vole::DrawList list;
+    list.start({40, 20});
+    vole::Drawing drawing(stage, list, list.add_layer({0, 0}), 0.5f);
+    draw(drawing);
+    return std::vector<vole::DrawItem>(list.items().begin(), list.items().end());
+  };
+  const auto named = list_of([](vole::Drawing& drawing) {
+    drawing.frame("named", "pot", {3, 4}, {.flip_x = true});
+  });
+  const auto counted = list_of([](vole::Drawing& drawing) {
+    drawing.frame("named", 1, {3, 4}, {.flip_x = true});
+  });
+  REQUIRE(named.size() == 1);
+  CHECK(named[0].picture.from == vole::IRect{{0, 8}, {8, 8}});
+  CHECK(named[0].picture.flip_x);
+  CHECK(counted[0].picture.from == named[0].picture.from);
+  CHECK(counted[0].picture.at == named[0].picture.at);
+  CHECK(list_of([](vole::Drawing& drawing) {
+          drawing.frame("named", 99, {0, 0});
+        })[0]
+            .picture.from == named[0].picture.from);
+  CHECK(list_of([](vole::Drawing& drawing) {
+          drawing.frame("named", -1, {0, 0});
+        })[0]
+            .picture.from == vole::IRect{{8, 0}, {8, 8}});
+  CHECK_THROWS_WITH(list_of([](vole::Drawing& drawing) {
+                      drawing.frame("named", "lidd", {0, 0});
+                    }),
+                    Catch::Contains("did you mean \"lid\"?"));
+  // 40 x 20 in tiles of 8 x 8 from (0, 0) on.
+  CHECK(list_of([](vole::Drawing& drawing) { drawing.repeated("named", {0, 0}); }).size() == 5 * 3);
+  CHECK(list_of([](vole::Drawing& drawing) {
+          drawing.repeated("named", {0, 0}, vole::Repeat::across);
+        }).size() == 5);
+  const auto cover = list_of([](vole::Drawing& drawing) { drawing.covering("named"); });
+  REQUIRE(cover.size() == 1);
+  CHECK(cover[0].picture.scale == Vec2{5, 5});
+
+  small.running->tick(small.input);
+  vole::DrawList list;
+  list.start({64, 32});
+  for (const vole::LevelLayer& layer : stage.level().file().layers) list.add_layer(layer.parallax);
+  vole::Drawing drawing(stage, list, list.add_layer({0, 0}), 0.5f);
+  CHECK(drawing.canvas() == vole::IVec2{64, 32});
+  CHECK(drawing.share_of_tick() == 0.5f);
+  CHECK(drawing.on("things").layer() == 1);
+  CHECK(drawing.on("ground").layer() == 0);
+  CHECK_THROWS_WITH(drawing.on("thing"), Catch::Contains("did you mean \"things\"?"));
+  TestStage bare;
+  const Stage& nothing = bare.start(small.folder);
+  vole::Drawing without(nothing, list, 0, 1);
+  CHECK_THROWS_WITH(without.on("things"), Catch::Contains("no layer \"things\": no level is loaded"));
+}
+
+TEST_CASE("the xray says what its colours mean where there is room for it") {
+  Small small;
+  small.begin();
+  const auto xray = [&](vole::IVec2 canvas) {
+    vole::DrawList list;
+    list.start(canvas);
+    small.running->draw(list, 1);
+    small.running->draw_xray(list, 1);
+    list.sort();
+    vole::Image image(canvas, vole::white);
+    vole::Raster().draw(list, image);
+    return image;
+  };
+  const auto inked = [](const vole::Image& image, vole::Colour colour, int left, int top, int right,
+                        int bottom) {
+    for (int y = top; y < bottom; ++y)
+      for (int x = left; x < right; ++x)
+        if (image.at(x, y) == colour) return true;
+    return false;
+  };
+  const vole::Image large = xray({320, 180});
+  const std::array<vole::Colour, 4> colours{{{0xd9, 0x72, 0x4a, 0xff},
+                                             {0x7f, 0xb8, 0xb0, 0xff},
+                                             {0xe6, 0xc7, 0x7d, 0xff},
+                                             {0xf7, 0xf3, 0xe3, 0xff}}};
+  for (int i = 0; i < 4; ++i) {
+    CAPTURE(i);
+    const vole::Colour colour = colours[static_cast<std::size_t>(i)];
+    // A sign at the left, then the word, each in its own line of eleven pixels.
+    CHECK(inked(large, colour, 3, 11 * i, 10, 11 * i + 11));
+    CHECK(inked(large, colour, 14, 11 * i, 80, 11 * i + 11));
+    for (int other = 0; other < 4; ++other) {
+      CAPTURE(other);
+      if (other != i)
+        CHECK_FALSE(inked(large, colours[static_cast<std::size_t>(other)], 0, 11 * i + 3, 60, 11 * i + 10));
+    }
+  }
+  CHECK(large.at(0, 0) != vole::white);
+  CHECK(xray({64, 32}).at(0, 0) == vole::white);
+}
+
+TEST_CASE("what a kind must not have is reported at its place") {
+  Small small;
+  const auto wrong = [&](const std::string& kind) {
+    small.folder.write("kinds.toml", "[crumb]\nbody = { size = [4, 4] }\n[mouse]\n" + kind);
+    return error_of([&] { small.begin().spawn("mouse", {0, 0}); }, small.folder);
+  };
+  CHECK(wrong("body = { size = [6, 6] }\nside_mover = {}\ntop_mover = {}\n")
+            .find("kind \"mouse\" is moved by a side_mover and by a top_mover; leave one of them out") !=
+        std::string::npos);
+  const std::string twice = wrong("carries = { paw = \"crumb\", tail = \"crump\" }\n");
+  CHECK(twice.find("3:13: error: a thing without a sprite has no points to attach to") == std::string::npos);
+  CHECK(twice.find("a thing without a sprite has no points to attach to") != std::string::npos);
+  CHECK(twice.find("did you mean \"crumb\"?") != std::string::npos);
+}
+
+TEST_CASE(
+    "names that a game gives twice are its own mistake, and a class of several scenes has no one name") {
+  vole::Game game("game.toml");
+  game.scene<Patch>("patch");
+  CHECK_THROWS_WITH(game.scene<Patch>("patch"), "two scenes are named \"patch\"");
+  game.scene<Patch>("yard");
+  CHECK_THROWS_WITH(game.scenes().name_of<Patch>(), Catch::Contains("several scenes are of the class ") &&
+                                                        Catch::Contains("leave_for(\"patch\")"));
+  CHECK_THROWS_WITH(game.scenes().name_of<CueScene>(),
+                    Catch::Contains("the game does not know the scene ") &&
+                        Catch::Contains("CueScene>(\"its name\") to the Game"));
+  vole::ComponentTypes types;
+  CHECK_THROWS_WITH(types.add<Seed>("body"), "two components are named \"body\"");
 }

@@ -80,8 +80,9 @@ TEST_CASE("the closing line of a run tells its length and its state") {
   CHECK_THAT(again.output, Catch::Matches("replayed 3 ticks, checksum [0-9a-f]{16}: as recorded\n"));
   const Ran large = run_command(as_word(variable("VOLE_ALLOTMENT")) + " --headless --ticks 1 --scale 32");
   CHECK(large.code == 2);
-  CHECK_THAT(large.output,
-             Catch::Contains("--scale 32: a canvas of 320 x 180 would be 10240 x 5760 pixels; the most is 16384"));
+  CHECK_THAT(
+      large.output,
+      Catch::Contains("--scale 32: a canvas of 320 x 180 would be 10240 x 5760 pixels; the most is 16384"));
 }
 
 TEST_CASE("a name for a new game may be anything that makes a folder") {
@@ -262,6 +263,9 @@ TEST_CASE("a game answers its options, and says what is wrong with them") {
     CAPTURE(words);
     CHECK(allotment_in(folder, words).code == 2);
   }
+  CHECK(allotment_in(folder, "--tick 5")
+            .output.starts_with("no option \"--tick\"; did you mean \"--ticks\"?\n"));
+  CHECK(allotment_in(folder, "stray").output.starts_with("nothing is done with the word \"stray\"\n"));
   const Ran shots = allotment_in(
       folder, "--headless --shot a.png@0 --shot b.png@5 --shot c.png@9 --ticks 7 --scale 2 --seed 5");
   CHECK(shots.code == 1);

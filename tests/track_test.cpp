@@ -1,5 +1,6 @@
 // Tracks, easing, tweens and the moment that everything stands still.
 #include <cmath>
+#include <functional>
 
 #include "sheet_stage.hpp"
 
@@ -57,6 +58,59 @@ TEST_CASE("every easing begins at nothing, ends at all of it, and says so for an
       CHECK(std::abs(vole::eased(both, share) + vole::eased(both, 1 - share) - 1) < 1e-5f);
   CHECK(vole::eased(Ease::back_in, 0.3f) < 0);
   CHECK(vole::eased(Ease::quad_in, 0.5f) == 0.25f);
+}
+
+TEST_CASE("every easing is the curve of its name") {
+  // The plain formulas, of an easing that begins slowly.
+  using Curve = std::function<double(double)>;
+  const double pi = std::acos(-1.0);
+  const Curve sine = [=](double t) { return 1 - std::cos(t * pi / 2); };
+  const Curve quad = [](double t) { return t * t; };
+  const Curve cubic = [](double t) { return t * t * t; };
+  const Curve back = [](double t) { return 2.70158 * t * t * t - 1.70158 * t * t; };
+  const auto out = [](const Curve& in) { return [in](double t) { return 1 - in(1 - t); }; };
+  const auto both = [](const Curve& in) {
+    return [in](double t) { return t < 0.5 ? in(2 * t) / 2 : 1 - in(2 * (1 - t)) / 2; };
+  };
+  const Curve elastic = [=](double t) {
+    return 1 + std::pow(2, -10 * t) * std::sin((10 * t - 0.75) * 2 * pi / 3);
+  };
+  // Four parabolas; each touches 1 where it begins and ends.
+  const Curve bounce = [](double t) {
+    for (const auto& [end, middle, lowest] :
+         std::vector<std::array<double, 3>>{{1 / 2.75, 0, 0},
+                                            {2 / 2.75, 1.5 / 2.75, 0.75},
+                                            {2.5 / 2.75, 2.25 / 2.75, 0.9375},
+                                            {1, 2.625 / 2.75, 0.984375}})
+      if (t < end) return 7.5625 * (t - middle) * (t - middle) + lowest;
+    return 1.0;
+  };
+  const std::vector<std::pair<Ease, Curve>> all{{Ease::linear, [](double t) { return t; }},
+                                                {Ease::stepped, [](double) { return 0.0; }},
+                                                {Ease::smooth, [](double t) { return t * t * (3 - 2 * t); }},
+                                                {Ease::sine_in, sine},
+                                                {Ease::sine_out, out(sine)},
+                                                {Ease::sine_both, both(sine)},
+                                                {Ease::quad_in, quad},
+                                                {Ease::quad_out, out(quad)},
+                                                {Ease::quad_both, both(quad)},
+                                                {Ease::cubic_in, cubic},
+                                                {Ease::cubic_out, out(cubic)},
+                                                {Ease::cubic_both, both(cubic)},
+                                                {Ease::back_in, back},
+                                                {Ease::back_out, out(back)},
+                                                {Ease::back_both, both(back)},
+                                                {Ease::elastic_out, elastic},
+                                                {Ease::bounce_out, bounce}};
+  CHECK(all.size() == enum_names(Ease{}).size());
+  for (const auto& [ease, curve] : all)
+    for (int i = 1; i < 200; ++i) {
+      const float share = static_cast<float>(i) / 200;
+      CAPTURE(enum_names(ease)[static_cast<std::size_t>(ease)], share);
+      // The powers of two in between are replaced by straight lines.
+      const double tolerance = ease == Ease::elastic_out ? 0.07 : 1e-4;
+      REQUIRE(std::abs(vole::eased(ease, share) - curve(share)) < tolerance);
+    }
 }
 
 TEST_CASE("a track goes through its keyframes, whatever lies between") {
@@ -233,6 +287,14 @@ TEST_CASE("a tween takes a field to each value in its time, then tells a name on
   small.tick(100);
   CHECK(called == 1);
   CHECK(small.running->world().tweens.empty());
+  // Nor does it tell anything when its component goes.
+  small.spawn();
+  small.stage->entities.add(small.mouse, vole::Motion{});
+  small.stage->tween(small.mouse, &vole::Motion::velocity).to({1, 0}, 1).then_tell("wrong");
+  small.tick();
+  small.stage->entities.remove<vole::Motion>(small.mouse);
+  small.tick(100);
+  CHECK(called == 1);
 }
 
 namespace {
@@ -316,4 +378,33 @@ TEST_CASE("sprites that play clips, rules, tracks and tweens allocate nothing in
   const std::int64_t before = allocations_so_far();
   for (int i = 0; i < 200; ++i) frame();
   CHECK(allocations_so_far() == before);
+}
+
+TEST_CASE("four tracks play at once, a fifth replaces the oldest, and a stranger is refused") {
+  std::string sheet;
+  for (const char* name : {"a", "b", "c", "d", "e"})
+    sheet += std::string("[tracks.") + name +
+             "]\nloop = true\noffset = [{ at = 0, value = [0, 0] }, { at = 1, value = [0, 0] }]\n";
+  SheetStage stage(sheet);
+  stage.spawn();
+  const auto names = [&] {
+    std::vector<std::string> playing;
+    for (const vole::PlayingTrack& each : stage.sprite().playing.tracks) playing.push_back(each.name);
+    return playing;
+  };
+  for (const char* name : {"b", "a", "c", "d"}) {
+    stage.sprite().play_track(name);
+    stage.tick();
+  }
+  CHECK(names() == std::vector<std::string>{"b", "a", "c", "d"});
+  stage.sprite().play_track("b");
+  stage.tick();
+  CHECK(names() == std::vector<std::string>{"b", "a", "c", "d"});
+  // Now "a" plays for longest.
+  stage.sprite().play_track("e");
+  CHECK(names() == std::vector<std::string>{"b", "e", "c", "d"});
+  Track stranger;
+  stranger.name = "stranger";
+  CHECK_THROWS_WITH(stage.sprite().play_track(stranger),
+                    Catch::Contains("the game does not know the track \"stranger\""));
 }

@@ -7,6 +7,7 @@
 
 #include "help_files.hpp"
 #include "outputs.hpp"
+#include "vole/app/options.hpp"
 #include "vole/asset/image.hpp"
 #include "vole/base/names.hpp"
 #include "vole/version.hpp"
@@ -174,12 +175,9 @@ std::string CommandLine::wrong_option() const {
   for (const CLI::Option* option : command.get_options())
     for (const std::string& name : option->get_lnames()) names.push_back("--" + name);
   const std::vector<std::string> left = app_.remaining(true);
-  const std::string word = left.empty() ? std::string() : left.front();
-  const bool option = word.starts_with('-');
-  return fmt::format("{}: {} \"{}\"{}\nRun with --help for more information.\n",
+  return fmt::format("{}: {}\nRun with --help for more information.\n",
                      chosen.empty() ? "vole" : "vole " + command.get_name(),
-                     option ? "no option" : "nothing is done with the word", word,
-                     option ? "; " + vole::did_you_mean(word, names) : std::string());
+                     vole::not_understood(left.empty() ? std::string() : left.front(), names));
 }
 
 int CommandLine::run(int argc, char** argv) {

@@ -1,6 +1,11 @@
 #include "vole/app/options.hpp"
 
+#include <fmt/format.h>
+
 #include <CLI/CLI.hpp>
+#include <cstdio>
+
+#include "vole/base/names.hpp"
 
 namespace vole {
 namespace {
@@ -26,7 +31,19 @@ void end_somewhere(Options& options) {
                                "say where the run ends: with --ticks N, --replay FILE or --shot FILE@TICK");
 }
 
+std::vector<std::string> long_options(const CLI::App& app) {
+  std::vector<std::string> names;
+  for (const CLI::Option* option : app.get_options())
+    for (const std::string& name : option->get_lnames()) names.push_back("--" + name);
+  return names;
+}
+
 }  // namespace
+
+std::string not_understood(const std::string& word, std::span<const std::string> options) {
+  if (!word.starts_with('-')) return fmt::format("nothing is done with the word \"{}\"", word);
+  return fmt::format("no option \"{}\"; {}", word, did_you_mean(word, options));
+}
 
 std::optional<int> parse_options(int argc, const char* const* argv, const std::string& title,
                                  Options& options) {
@@ -59,6 +76,11 @@ std::optional<int> parse_options(int argc, const char* const* argv, const std::s
     app.parse(argc, argv);
     for (const std::string& text : shots) options.shots.push_back(parse_shot(text));
     end_somewhere(options);
+  } catch (const CLI::ExtrasError&) {
+    const std::vector<std::string> left = app.remaining();
+    fmt::print(stderr, "{}\nRun with --help for more information.\n",
+               not_understood(left.empty() ? std::string() : left.front(), long_options(app)));
+    return 2;
   } catch (const CLI::ParseError& error) {
     return app.exit(error) == 0 ? 0 : 2;
   }

@@ -3,6 +3,7 @@
 
 #include <cstdint>
 #include <optional>
+#include <span>
 #include <string>
 #include <vector>
 
@@ -29,5 +30,9 @@ struct Options {
 // after printing what is wrong with the command line).
 std::optional<int> parse_options(int argc, const char* const* argv, const std::string& title,
                                  Options& options);
+
+// What is wrong with a word of a command line that no option takes: `no option "--tick"; did you mean
+// "--ticks"?`, or `nothing is done with the word "stray"`.
+std::string not_understood(const std::string& word, std::span<const std::string> options);
 
 }  // namespace vole

@@ -82,6 +82,8 @@ Node schema_of(const FieldRule& rule) {
     put(schema, "items", schema_of<typename T::value_type>(rule));
     put(schema, "maxItems", number_node(static_cast<double>(rule.most_items), true));
     return schema;
+  } else if constexpr (IsArray<T>::value) {
+    return tuple_schema(schema_of<typename T::value_type>(rule), static_cast<int>(T{}.size()));
   } else if constexpr (NamedEnum<T>) {
     const auto names = enum_names(T{});
     return choice_schema(std::vector<std::string>(names.begin(), names.end()));
@@ -104,6 +106,10 @@ Node schema_of(const FieldRule& rule) {
     return tuple_schema(schema_of<int>(rule), 2);
   } else if constexpr (std::is_same_v<T, IRect>) {
     return tuple_schema(schema_of<int>(rule), 4);
+  } else if constexpr (std::is_same_v<T, Rect>) {
+    return tuple_schema(schema_of<float>(rule), 4);
+  } else if constexpr (std::is_same_v<T, Vec4>) {
+    return tuple_schema(schema_of<float>(), 4);
   } else if constexpr (std::is_same_v<T, Colour>) {
     Node schema = type_schema("string");
     put(schema, "pattern", text_node("^#([0-9a-fA-F]{6}|[0-9a-fA-F]{8})$"));
