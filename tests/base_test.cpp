@@ -6,6 +6,7 @@
 #include "vole/base/describe.hpp"
 #include "vole/base/described_type.hpp"
 #include "vole/base/names.hpp"
+#include "vole/base/number.hpp"
 #include "vole/base/schema.hpp"
 #include "vole/base/trig.hpp"
 
@@ -438,4 +439,34 @@ TEST_CASE("JSON that is written says what the table says") {
   CHECK(json["properties"]["two"]["maxItems"] == 2);
   CHECK(to_json(vole::parse_toml("a = { b = [1, 2] }\nc = 1", "f")) ==
         "{\n  \"a\": {\n    \"b\": [1, 2]\n  },\n  \"c\": 1\n}\n");
+}
+
+TEST_CASE("a number is read whole or not at all") {
+  for (const auto& [text, value] : std::vector<std::pair<const char*, float>>{
+           {"0", 0.0f}, {"-2.5", -2.5f}, {"1e3", 1000.0f}, {".5", 0.5f}, {"7.", 7.0f}, {"25E-2", 0.25f}}) {
+    CAPTURE(text);
+    CHECK(vole::parse_float(text) == value);
+  }
+  for (const char* text :
+       {"", "+1", "1.5.2", "1-2", "1e", "e1", "-", "1e99", "nan", "inf", "1 ", " 1", "0x1", "1,5"}) {
+    CAPTURE(text);
+    CHECK_FALSE(vole::parse_float(text));
+  }
+}
+
+TEST_CASE("a schema states the narrower of what the field and its type can hold") {
+  const auto limits = [](const vole::Node& schema) {
+    const auto limit = [&](const char* key) {
+      const vole::Node* const found = schema.find(key);
+      return found ? std::optional(found->number) : std::nullopt;
+    };
+    return std::pair(limit("minimum"), limit("maximum"));
+  };
+  using Limits = std::pair<std::optional<double>, std::optional<double>>;
+  CHECK(limits(vole::schema_of<std::uint8_t>()) == Limits{0, 255});
+  CHECK(limits(vole::schema_of<std::uint8_t>(vole::within(-5, 300))) == Limits{0, 255});
+  CHECK(limits(vole::schema_of<std::uint8_t>(vole::within(5, 30))) == Limits{5, 30});
+  CHECK(limits(vole::schema_of<float>()) == Limits{});
+  CHECK(limits(vole::schema_of<float>(vole::within(-0.5, 2.25))) == Limits{-0.5, 2.25});
+  CHECK(limits(vole::schema_of<std::int64_t>()) == Limits{});
 }

@@ -103,6 +103,16 @@ struct Streets {
 
 }  // namespace
 
+TEST_CASE("what is to come more often than a tick comes each tick") {
+  for (const float seconds : {0.0f, 0.0001f, 0.01f}) {
+    Small small;
+    int calls = 0;
+    small.say([&](vole::Cues& cues) { cues.every(seconds, [&](Stage&) { ++calls; }); });
+    for (int tick = 0; tick < 10; ++tick) small.tick();
+    CHECK(calls == 10);
+  }
+}
+
 TEST_CASE("intervals come as often as their time says, for hours, at any length") {
   vole::Random chance(5);
   for (int round = 0; round < 20; ++round) {

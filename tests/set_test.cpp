@@ -128,6 +128,10 @@ TEST_CASE("a thing that stops keeps facing its last direction, in any set that i
   CHECK_FALSE(walker.drawn().flip_x);
   sprite.face({0, 0});
   CHECK(walker.key() == "up");
+  sprite.face({0, 1});
+  CHECK(walker.key() == "down");
+  sprite.face({0, -1});
+  CHECK(walker.key() == "up");
   sprite.play("turn");
   CHECK(walker.drawn().rotation == -90);
   sprite.play("sit");

@@ -439,6 +439,14 @@ TEST_CASE("a layer's picture that covers leaves no pixel open, and one from the 
   CHECK(top_of("edge = \"bottom\"") == 24);
 }
 
+TEST_CASE("a thing may have a size of its own, whatever its frame's") {
+  Small small;
+  small.folder.write("kinds.toml",
+                     "[mouse]\nsprite = { sheet = \"mouse\", size = [16, 20], scale = [1, 2] }\n");
+  small.start(small.folder).spawn("mouse", {30, 30});
+  CHECK(small.drawn().scale == Vec2{2, 5});
+}
+
 TEST_CASE("the camera keeps to the level and follows only what is there") {
   Small small;
   small.stage.load_level("patch");
