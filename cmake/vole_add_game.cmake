@@ -2,7 +2,7 @@
 # installs program and files together.
 #
 #   add_executable(my_game src/main.cpp)
-#   target_link_libraries(my_game PRIVATE vole::desktop)
+#   target_link_libraries(my_game PRIVATE vole::window)
 #   vole_add_game(my_game)
 #
 # FOLDER is the one that holds game.toml; the current one when left out. The program finds it through a file
@@ -13,5 +13,8 @@ function(vole_add_game target)
     set(game_FOLDER ${CMAKE_CURRENT_SOURCE_DIR})
   endif()
   get_filename_component(game_FOLDER ${game_FOLDER} ABSOLUTE)
+  if(EMSCRIPTEN)
+    return()  # the page brings the files along
+  endif()
   file(GENERATE OUTPUT $<TARGET_FILE:${target}>.folder CONTENT "${game_FOLDER}\n")
 endfunction()

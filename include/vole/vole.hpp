@@ -1,4 +1,4 @@
-// Everything a game usually needs. A program with a window includes vole/desktop.hpp instead.
+// Everything a game usually needs. A program with a window includes vole/window.hpp instead.
 #pragma once
 
 #include "vole/app/game.hpp"

@@ -231,6 +231,8 @@ Report Session::refresh() {
 }
 
 int Session::finish() {
+  // Shown pictures lie between ticks; the last one is of the end.
+  if (host_.shows()) host_.present(draw(1.0f));
   const bool recorded = recorder_.has_value();
   save_recording();
   bool all_saved = true;

@@ -1,5 +1,5 @@
 // A vole gathers bulbs in raised beds before the frost.
-#include <vole/desktop.hpp>
+#include <vole/window.hpp>
 
 #include "allotment.hpp"
 

@@ -1,4 +1,4 @@
-// Runs a game from its main function; see also desktop.hpp, whose run() opens a window.
+// Runs a game from its main function; see also window.hpp, whose run() opens a window.
 #pragma once
 
 #include <functional>

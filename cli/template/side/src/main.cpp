@@ -1,6 +1,6 @@
 // @TITLE@: a robin on a garden wall, and berries to eat.
 #include <string>
-#include <vole/desktop.hpp>
+#include <vole/window.hpp>
 
 #include "names.hpp"
 

@@ -1,6 +1,6 @@
 // @TITLE@: a beetle on the paths of a garden, and seeds to carry home.
 #include <string>
-#include <vole/desktop.hpp>
+#include <vole/window.hpp>
 
 #include "names.hpp"
 

@@ -1,4 +1,4 @@
-// A game with a window: includes all of Vole and runs a game on the desktop.
+// A game that is seen: includes all of Vole, and runs a game in a window, or in the page of a browser.
 //
 //   int main(int argc, char** argv) {
 //     return vole::run(argc, argv, vole::Game("game.toml").scene<Beds>("beds"));
@@ -10,10 +10,10 @@
 namespace vole {
 
 // Opens a window unless the options say otherwise, and runs the game to its end. Returns the program's exit
-// code.
+// code. In a browser it returns 0 at once, and the page calls the game from then on.
 int run(int argc, char** argv, Game game);
 
-// A window with keyboard, mouse and pads. Throws Error when there is no display.
-std::shared_ptr<Host> make_desktop_host();
+// A window or page with keyboard, mouse and pads. Throws Error when there is no display.
+std::shared_ptr<Host> make_window_host();
 
 }  // namespace vole

@@ -7,7 +7,7 @@
 
 #include "key_table.hpp"
 #include "screen.hpp"
-#include "vole/desktop.hpp"
+#include "vole/window.hpp"
 
 namespace vole {
 namespace {
@@ -43,7 +43,7 @@ struct SdlInUse {
   SdlInUse& operator=(const SdlInUse&) = delete;
 };
 
-class DesktopHost final : public Host {
+class WindowHost final : public Host {
  public:
   void open(const WindowWish& wish) override {
     title_ = wish.title;
@@ -223,12 +223,12 @@ class DesktopHost final : public Host {
 
 }  // namespace
 
-std::shared_ptr<Host> make_desktop_host() {
-  return std::make_shared<DesktopHost>();
+std::shared_ptr<Host> make_window_host() {
+  return std::make_shared<WindowHost>();
 }
 
 int run(int argc, char** argv, Game game) {
-  return run_on(make_desktop_host, argc, argv, std::move(game));
+  return run_on(make_window_host, argc, argv, std::move(game));
 }
 
 }  // namespace vole

@@ -1,0 +1,73 @@
+#include "page_input.hpp"
+
+#include <emscripten/html5.h>
+
+#include <algorithm>
+
+namespace vole {
+namespace {
+
+// Gamepad (W3C), "standard gamepad".
+constexpr const char* button_names[] = {"pad south",        "pad east",          "pad west",
+                                        "pad north",        "pad shoulder left", "pad shoulder right",
+                                        "pad trigger left", "pad trigger right", "pad select",
+                                        "pad start",        "pad stick left",    "pad stick right",
+                                        "pad up",           "pad down",          "pad left",
+                                        "pad right"};
+constexpr const char* axis_names[] = {"pad stick left x", "pad stick left y", "pad stick right x",
+                                      "pad stick right y"};
+
+constexpr std::string_view scrolling_keys[] = {"Space",   "Tab",       "Backspace", "Quote",     "Slash",
+                                               "ArrowUp", "Home",      "End",       "PageUp",    "PageDown",
+                                               "Enter",   "ArrowDown", "ArrowLeft", "ArrowRight"};
+
+std::uint8_t device_of(int pad) {
+  return static_cast<std::uint8_t>(pad + 1);  // 0 is the keyboard
+}
+
+}  // namespace
+
+bool page_would_use(std::string_view code) {
+  return std::find(std::begin(scrolling_keys), std::end(scrolling_keys), code) != std::end(scrolling_keys);
+}
+
+void PageInput::put(std::string_view control, float value, std::uint8_t device) {
+  if (const auto found = find_control(control)) events_.push_back({*found, value, device});
+}
+
+void PageInput::ask_pads() {
+  if (emscripten_sample_gamepad_data() != EMSCRIPTEN_RESULT_SUCCESS) return;
+  for (int i = 0; i < most_pads; ++i) ask_pad(i);
+}
+
+void PageInput::ask_pad(int index) {
+  Pad& pad = pads_[static_cast<std::size_t>(index)];
+  EmscriptenGamepadEvent now{};
+  const bool there = emscripten_get_gamepad_status(index, &now) == EMSCRIPTEN_RESULT_SUCCESS && now.connected;
+  if (!there) {
+    if (pad.connected) gone_.push_back(device_of(index));
+    pad = {};
+    return;
+  }
+  pad.connected = true;
+  for (int i = 0; i < std::min(buttons, now.numButtons); ++i) {
+    float& before = pad.button[static_cast<std::size_t>(i)];
+    const auto value = static_cast<float>(now.analogButton[i]);
+    if (value != std::exchange(before, value)) put(button_names[i], value, device_of(index));
+  }
+  for (int i = 0; i < std::min(axes, now.numAxes); ++i) {
+    float& before = pad.axis[static_cast<std::size_t>(i)];
+    const auto value = static_cast<float>(now.axis[i]);
+    if (value != std::exchange(before, value)) put(axis_names[i], value, device_of(index));
+  }
+}
+
+void PageInput::hand_over(InputGather& gather) {
+  for (const ControlEvent& event : events_) gather.add(event);
+  events_.clear();
+  for (const std::uint8_t device : gone_) gather.release(device);
+  gone_.clear();
+  if (std::exchange(let_go_, false)) gather.release_all();
+}
+
+}  // namespace vole

@@ -1,0 +1,43 @@
+// What the page's events and pads say, as control events.
+#pragma once
+
+#include <array>
+#include <cstdint>
+#include <string_view>
+#include <vector>
+
+#include "vole/input/tick_input.hpp"
+
+namespace vole {
+
+class PageInput {
+ public:
+  // By names of controls.toml, as "key Space"; unknown ones count nothing.
+  void put(std::string_view control, float value, std::uint8_t device = 0);
+  // Keys that are let go while the page is not in front are never reported.
+  void let_go_of_all() { let_go_ = true; }
+  // What the pads do now.
+  void ask_pads();
+  // Hands over what came since the call before, in order.
+  void hand_over(InputGather& gather);
+
+ private:
+  // As the Gamepad API's standard layout counts them.
+  static constexpr int most_pads = 4, buttons = 16, axes = 4;
+  struct Pad {
+    bool connected = false;
+    std::array<float, buttons> button{};
+    std::array<float, axes> axis{};
+  };
+  void ask_pad(int index);
+
+  std::vector<ControlEvent> events_;
+  std::array<Pad, most_pads> pads_;
+  std::vector<std::uint8_t> gone_;  // pads
+  bool let_go_ = false;
+};
+
+// Whether the browser would do something with this key that takes the player out of the game: scroll, search, go back.
+bool page_would_use(std::string_view code);
+
+}  // namespace vole
