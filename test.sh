@@ -37,7 +37,7 @@ tests/fuzz/run.sh build/clang/tests/vole_fuzz 3
 step "mingw-w64: the library compiles for Windows"
 scripts/compile_for_windows.sh build/windows
 
-step "WebAssembly: the shipped run ends in the same state under node, and draws the same picture"
+step "browser: games as pages are played, and end and look as the native ones do"
 scripts/try_for_web.sh build/web build/release
 
 step "done"

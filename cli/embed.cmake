@@ -1,5 +1,5 @@
 # Writes a C++ file that holds other files as bytes:
-#   cmake -DFOLDER=... -DOUTPUT=... -P embed.cmake
+#   cmake -DFOLDER=... -DNAME=... -DOUTPUT=... -P embed.cmake
 file(GLOB_RECURSE files RELATIVE ${FOLDER} ${FOLDER}/*)
 list(SORT files)
 set(arrays "")
@@ -18,7 +18,7 @@ file(WRITE ${OUTPUT} "// Made by embed.cmake.
 namespace {
 ${arrays}}  // namespace
 
-std::span<const EmbeddedFile> embedded_files() {
+std::span<const EmbeddedFile> embedded_${NAME}() {
   static constexpr EmbeddedFile files[] = {
 ${table}  };
   return files;

@@ -40,7 +40,7 @@ fi
 grep -q "shine" "$work/log"
 
 # Man pages and completions lie where systems look for them, and man takes the pages as they are.
-for page in vole vole-new vole-check vole-preview vole-atlas vole-schema vole-package; do
+for page in vole vole-new vole-check vole-preview vole-atlas vole-schema vole-package vole-setup; do
   test -f "$work/installed/share/man/man1/$page.1"
 done
 test -f "$work/installed/share/bash-completion/completions/vole"

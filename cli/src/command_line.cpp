@@ -26,6 +26,7 @@ CommandLine::CommandLine(std::string tool)
   add_atlas();
   add_schema();
   add_package();
+  add_setup();
   add_help_files();
 }
 
@@ -119,17 +120,35 @@ void CommandLine::add_schema() {
 }
 
 void CommandLine::add_package() {
-  CLI::App* const command = add("package", "Make the build to send", "  vole package my-game -o builds",
-                                [this] { return package(package_, tool_); });
+  CLI::App* const command =
+      add("package", "Make the build to send",
+          "  vole package my-game -o builds\n"
+          "  vole package my-game --target linux --target web -o builds\n"
+          "  vole package my-game --target web --serve",
+          [this] {
+            const auto& targets = package_.targets;
+            if (package_.serve && std::find(targets.begin(), targets.end(), "web") == targets.end())
+              throw CLI::ValidationError("--serve", "shows the page of --target web");
+            return package(package_, tool_);
+          });
   command->add_option("DIR", package_.folder, "The game's folder; here when left out");
-  command->add_option("--target", package_.target, "What it is for")
-      ->check(CLI::IsMember({"linux"}))
+  command->add_option("--target", package_.targets, "What it is for; may be given more than once")
+      ->check(CLI::IsMember({"linux", "web"}))
+      ->allow_extra_args(false)
+      ->type_name("TARGET")
       ->capture_default_str();
   command->add_option("-o,--output", package_.output, "The folder to put it in")
       ->type_name("DIR")
       ->capture_default_str();
   command->add_option("--program", package_.program, "Pack this program instead of building one")
       ->type_name("FILE");
+  command->add_flag("--serve", package_.serve, "Show the page of --target web to browsers of this machine");
+}
+
+void CommandLine::add_setup() {
+  CLI::App* const command = add("setup", "Install and build, once, what packages for other systems need",
+                                "  vole setup web", [this] { return setup(setup_, tool_); });
+  command->add_option("TARGET", setup_.target, "The system")->check(CLI::IsMember({"web"}))->required();
 }
 
 // For the build that installs them; not among the commands that are listed.

@@ -25,6 +25,7 @@ class CommandLine {
   void add_atlas();
   void add_schema();
   void add_package();
+  void add_setup();
   void add_help_files();
   bool is_command(const std::string& word) const;
   // The same for an option that there is not.
@@ -41,5 +42,6 @@ class CommandLine {
   AtlasOptions atlas_;
   SchemaOptions schema_;
   PackageOptions package_;
+  SetupOptions setup_;
   std::string help_folder_;
 };

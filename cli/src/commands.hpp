@@ -3,6 +3,7 @@
 #pragma once
 
 #include <string>
+#include <vector>
 
 struct NewOptions {
   std::string folder;
@@ -42,11 +43,17 @@ int schema(const SchemaOptions& options);
 
 struct PackageOptions {
   std::string folder = ".";
-  std::string target = "linux";
-  std::string output = ".";  // the folder for the package
-  std::string program;       // built already; empty: build it
+  std::vector<std::string> targets{"linux"};  // or "web"
+  std::string output = ".";                   // the folder for the package
+  std::string program;                        // built already; empty: build it
+  bool serve = false;                         // show the page of "web" until the program is ended
 };
 int package(const PackageOptions& options, const std::string& program);
+
+struct SetupOptions {
+  std::string target = "web";
+};
+int setup(const SetupOptions& options, const std::string& program);
 
 // Where CMake finds the Vole that this program belongs to (its vole_DIR); empty when it will find it by
 // itself.

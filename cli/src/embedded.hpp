@@ -1,4 +1,4 @@
-// The files of `vole new`, as they lie in cli/template, inside the program.
+// Files of cli/ inside the program.
 #pragma once
 
 #include <cstddef>
@@ -11,4 +11,7 @@ struct EmbeddedFile {
   std::size_t size;
 };
 
-std::span<const EmbeddedFile> embedded_files();
+// What `vole new` writes, as it lies in cli/template.
+std::span<const EmbeddedFile> embedded_template();
+// The page of a game, as it lies in cli/page.
+std::span<const EmbeddedFile> embedded_page();

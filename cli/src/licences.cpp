@@ -26,14 +26,10 @@ constexpr std::string_view of_the_desktop[] = {
     "libglib",      "libpcre"};
 
 // Compiled into every game from headers alone.
-struct Header {
-  std::string_view name;
-  std::string_view package;
-};
-constexpr Header header_libraries[] = {{"glm", "libglm-dev"},
-                                       {"toml++", "libtomlplusplus-dev"},
-                                       {"stb", "libstb-dev"},
-                                       {"CLI11", "libcli11-dev"}};
+constexpr CompiledIn header_libraries[] = {{"glm", "libglm-dev"},
+                                           {"toml++", "libtomlplusplus-dev"},
+                                           {"stb", "libstb-dev"},
+                                           {"CLI11", "libcli11-dev"}};
 
 bool desktop_has(std::string_view name) {
   return std::any_of(std::begin(of_the_desktop), std::end(of_the_desktop),
@@ -88,13 +84,17 @@ std::vector<SharedLibrary> libraries_to_carry(const std::string& program) {
   return libraries;
 }
 
-std::vector<PackedFile> licence_files(const std::vector<SharedLibrary>& libraries) {
+std::vector<PackedFile> licence_files(const std::vector<SharedLibrary>& libraries,
+                                      const std::vector<CompiledIn>& more) {
   std::vector<PackedFile> files;
   const std::string_view own = vole_licence();
   files.push_back({"vole.txt", vole::Bytes(own.begin(), own.end())});
-  for (const Header& header : header_libraries)
-    files.push_back({fmt::format("{}.txt", header.name),
-                     licence_of_package(std::string(header.name), std::string(header.package))});
+  const auto add = [&files](const CompiledIn& part) {
+    files.push_back({fmt::format("{}.txt", part.name),
+                     licence_of_package(std::string(part.name), std::string(part.package))});
+  };
+  std::for_each(std::begin(header_libraries), std::end(header_libraries), add);
+  std::for_each(more.begin(), more.end(), add);
   std::set<std::string> packages;
   for (const SharedLibrary& library : libraries) {
     const std::string package = package_of(library.path);

@@ -2,9 +2,10 @@
 #pragma once
 
 #include <string>
+#include <string_view>
 #include <vector>
 
-#include "tarball.hpp"
+#include "archive.hpp"
 
 struct SharedLibrary {
   std::string name;  // as the program asks for it: libfmt.so.9
@@ -15,6 +16,13 @@ struct SharedLibrary {
 // sound server). Throws vole::Error when one of them is missing.
 std::vector<SharedLibrary> libraries_to_carry(const std::string& program);
 
-// A file for each licence: of the libraries carried, of what is compiled into every game, and of Vole itself.
-// Throws vole::Error when one cannot be found.
-std::vector<PackedFile> licence_files(const std::vector<SharedLibrary>& libraries);
+// What is compiled into a program, and the Debian package that has its licence.
+struct CompiledIn {
+  std::string_view name;
+  std::string_view package;
+};
+
+// A file for each licence: of the libraries carried, of what is compiled into every game and into this one, and of Vole
+// itself. Throws vole::Error when one cannot be found.
+std::vector<PackedFile> licence_files(const std::vector<SharedLibrary>& libraries,
+                                      const std::vector<CompiledIn>& more = {});

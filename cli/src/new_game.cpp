@@ -96,7 +96,7 @@ int new_game(const NewOptions& options, const std::string& program) {
   std::string title_in_toml;
   vole::detail::write_scalar(title_in_toml, std::string_view(title));
   vole::FileSet files;
-  for (const EmbeddedFile& file : embedded_files()) {
+  for (const EmbeddedFile& file : embedded_template()) {
     const std::optional<std::string> place = place_in_game(file.path, options.view);
     if (!place) continue;
     std::string content(reinterpret_cast<const char*>(file.bytes), file.size);

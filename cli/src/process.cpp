@@ -25,7 +25,8 @@ std::string shell_word(const std::string& word) {
   return quoted + "'";
 }
 
-ProcessResult run_process(const std::vector<std::string>& words, Complaints complaints) {
+ProcessResult run_process(const std::vector<std::string>& words, Complaints complaints,
+                          const std::function<void(std::string_view)>& listen) {
   std::array<int, 2> ends{};
   if (pipe(ends.data()) != 0) return {127, {}};
   posix_spawn_file_actions_t actions;
@@ -48,7 +49,9 @@ ProcessResult run_process(const std::vector<std::string>& words, Complaints comp
   while (!failed) {
     const ssize_t count = read(ends[0], part.data(), part.size());
     if (count <= 0) break;
-    result.output.append(part.data(), static_cast<std::size_t>(count));
+    const std::string_view piece(part.data(), static_cast<std::size_t>(count));
+    result.output += piece;
+    if (listen) listen(piece);
   }
   close(ends[0]);
   int status = 0;

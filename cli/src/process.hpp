@@ -1,7 +1,9 @@
 // Running other programs. The only file of the tool that is tied to POSIX.
 #pragma once
 
+#include <functional>
 #include <string>
+#include <string_view>
 #include <vector>
 
 struct ProcessResult {
@@ -15,5 +17,6 @@ std::string shell_word(const std::string& word);
 enum class Complaints { shown, dropped };
 
 // Runs a program found on the PATH and waits. No shell is involved. Its error output goes where ours goes, or
-// nowhere; its standard output is returned.
-ProcessResult run_process(const std::vector<std::string>& words, Complaints complaints = Complaints::shown);
+// nowhere; its standard output is returned, and `listen` gets each piece of it when it comes.
+ProcessResult run_process(const std::vector<std::string>& words, Complaints complaints = Complaints::shown,
+                          const std::function<void(std::string_view)>& listen = {});

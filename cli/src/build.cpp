@@ -1,0 +1,69 @@
+#include "build.hpp"
+
+#include <fmt/format.h>
+
+#include <chrono>
+#include <string_view>
+
+#include "process.hpp"
+#include "vole/base/error.hpp"
+#include "vole/base/files.hpp"
+
+namespace {
+
+using vole::Error;
+using vole::FilePosition;
+
+std::string as_command(const std::vector<std::string>& words) {
+  std::string line;
+  for (const std::string& word : words)
+    line += fmt::format("{}{}", line.empty() ? "" : " ", shell_word(word));
+  return line;
+}
+
+// Says how far a build is, every few seconds, by the "[ 42%]" or "[7/90]" that builds print.
+class ShownShare {
+ public:
+  explicit ShownShare(const std::string& what) : what_(what) {}
+
+  void hear(std::string_view piece) {
+    const std::size_t end = piece.rfind(']');
+    const std::size_t start = end == std::string_view::npos ? end : piece.rfind('[', end);
+    if (start == std::string_view::npos || end - start > 16) return;
+    const auto now = Clock::now();
+    if (now - told_ < std::chrono::seconds(5)) return;
+    told_ = now;
+    fmt::print(stderr, "{}: {}\n", what_, piece.substr(start, end - start + 1));
+  }
+
+ private:
+  using Clock = std::chrono::steady_clock;
+  const std::string& what_;
+  Clock::time_point told_ = Clock::now();
+};
+
+}  // namespace
+
+void must_run(const std::vector<std::string>& words, const std::string& what) {
+  ShownShare share(what);
+  const ProcessResult result =
+      run_process(words, Complaints::shown, [&share](std::string_view piece) { share.hear(piece); });
+  if (result.code == 0) return;
+  fmt::print(stderr, "{}", result.output);
+  throw Error(FilePosition{}, fmt::format("{} failed; the command was: {}", what, as_command(words)));
+}
+
+std::string build_game(const BuildWish& wish) {
+  std::vector<std::string> configure = wish.configure;
+  for (const std::string& word : {std::string("-S"), wish.folder, std::string("-B"), wish.output})
+    configure.push_back(word);
+  fmt::print(stderr, "building {} ...\n", wish.id);
+  must_run(configure, "configuring the build");
+  must_run({"cmake", "--build", wish.output, "--target", wish.id, "--parallel"}, "the build");
+  std::string program = vole::join_path(wish.output, wish.program);
+  if (!vole::file_exists(program))
+    throw Error(
+        FilePosition::whole_file(program), "was not built",
+        fmt::format("the program's CMake target must be named \"{}\", as the id in game.toml", wish.id));
+  return program;
+}

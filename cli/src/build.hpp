@@ -1,0 +1,18 @@
+// Building with CMake, for packages.
+#pragma once
+
+#include <string>
+#include <vector>
+
+// Runs a program and waits. Throws vole::Error with the command when it fails; what it printed is printed then.
+void must_run(const std::vector<std::string>& words, const std::string& what);
+
+struct BuildWish {
+  std::string folder;                  // the game's
+  std::string id;                      // the target
+  std::string output;                  // the folder to build in
+  std::vector<std::string> configure;  // the words that configure, without folders: "cmake" and options
+  std::string program;                 // the file that comes of it, in the folder
+};
+// Builds the game's target and returns the program's path.
+std::string build_game(const BuildWish& wish);

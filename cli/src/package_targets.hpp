@@ -1,0 +1,24 @@
+// What each target makes of a game. One file a target.
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "archive.hpp"
+#include "commands.hpp"
+#include "vole/app/project.hpp"
+
+struct PackageWish {
+  const PackageOptions& options;
+  const vole::Project& project;
+  const std::string& tool;  // this program
+};
+
+// Each returns the paths of what it made. Throws vole::Error.
+std::vector<std::string> package_for_linux(const PackageWish& wish);
+std::vector<std::string> package_for_web(const PackageWish& wish);
+
+// The files that the game needs to run, below `folder` of a package.
+std::vector<PackedFile> packed_game(const vole::Project& project, const std::string& folder);
+// "my-game-1.0-linux"
+std::string package_name(const vole::Project& project, const std::string& target);

@@ -1,0 +1,174 @@
+// A folder that any web server can serve, and the same as a ZIP: the page, the program, and the game's files in one.
+#include <fmt/format.h>
+
+#include <algorithm>
+
+#include "build.hpp"
+#include "embedded.hpp"
+#include "licences.hpp"
+#include "other_system.hpp"
+#include "package_targets.hpp"
+#include "vole/base/error.hpp"
+#include "vole/base/file_set.hpp"
+#include "vole/base/schema.hpp"
+#include "vole/input/controls.hpp"
+
+namespace {
+
+using vole::Bytes;
+using vole::Node;
+
+Bytes bytes_of(std::string_view text) {
+  return {text.begin(), text.end()};
+}
+
+std::string build(const PackageWish& wish) {
+  const OtherSystem web = other_system("web");
+  const std::string library = ready_library(web);
+  const std::string& id = wish.project.id.value;
+  std::vector<std::string> configure = web.configure;
+  configure.push_back("-Dvole_DIR=" + library);
+  configure.push_back("-DVOLE_TOOL_PROGRAM=" + wish.tool);
+  return build_game({wish.options.folder, id, vole::join_path(wish.options.folder, "build/web"),
+                     std::move(configure), id + ".js"});
+}
+
+std::string replaced(std::string text, std::string_view what, std::string_view by) {
+  for (std::size_t at = text.find(what); at != std::string::npos; at = text.find(what, at + by.size()))
+    text.replace(at, what.size(), by);
+  return text;
+}
+
+std::string in_html(std::string_view text) {
+  std::string out;
+  for (const char c : text)
+    out += c == '&'   ? "&amp;"
+           : c == '<' ? "&lt;"
+           : c == '>' ? "&gt;"
+           : c == '"' ? "&quot;"
+                      : std::string(1, c);
+  return out;
+}
+
+Node list_node() {
+  Node list;
+  list.type = Node::Type::array;
+  return list;
+}
+
+Node text_of(std::string_view text) {
+  return vole::detail::text_node(text);
+}
+
+// FNV-1a of 32 bits, which the page's script counts too.
+std::uint32_t checksum(const Bytes& bytes) {
+  std::uint32_t sum = 0x811c9dc5u;
+  for (const unsigned char byte : bytes) sum = (sum ^ byte) * 0x01000193u;
+  return sum;
+}
+
+Node file_node(const std::string& name, const Bytes& bytes) {
+  Node file;
+  vole::detail::put(file, "name", text_of(name));
+  vole::detail::put(file, "size", vole::detail::number_node(static_cast<double>(bytes.size()), true));
+  vole::detail::put(file, "checksum", vole::detail::number_node(checksum(bytes), true));
+  return file;
+}
+
+// What the page's touch areas press: the first input of each action and axis, but for pads.
+Node touch_node(const vole::Controls& controls) {
+  const auto first = [](const std::vector<vole::Control>& bound) {
+    const auto found = std::find_if(bound.begin(), bound.end(), [](vole::Control control) {
+      return vole::name_of(control).starts_with("key ");
+    });
+    return found == bound.end() ? std::string_view() : vole::name_of(*found);
+  };
+  Node axes = list_node(), actions = list_node(), touch;
+  for (const vole::Axis& axis : controls.axes) {
+    const std::string_view less = first(axis.less), more = first(axis.more);
+    if (less.empty() || more.empty()) continue;
+    Node node;
+    vole::detail::put(node, "name", text_of(axis.name));
+    vole::detail::put(node, "less", text_of(less));
+    vole::detail::put(node, "more", text_of(more));
+    vole::detail::put(node, "upright",
+                      vole::detail::yes_no_node(less == "key ArrowUp" || less == "key KeyW"));
+    axes.items.push_back(std::move(node));
+  }
+  for (const vole::Action& action : controls.actions) {
+    const std::string_view control = first(action.controls);
+    if (control.empty()) continue;
+    Node node;
+    vole::detail::put(node, "name", text_of(action.name));
+    vole::detail::put(node, "control", text_of(control));
+    actions.items.push_back(std::move(node));
+  }
+  vole::detail::put(touch, "axes", std::move(axes));
+  vole::detail::put(touch, "actions", std::move(actions));
+  return touch;
+}
+
+vole::Controls controls_of(const vole::Project& project) {
+  const std::string file = vole::join_path(project.root, "controls.toml");
+  return vole::file_exists(file) ? vole::read_controls(file) : vole::Controls{};
+}
+
+std::string page(std::string text, const vole::Project& project, const Node& about) {
+  // Nothing in the data may look like the end of its element.
+  const std::string json = replaced(to_json(about), "<", "\\u003c");
+  text = replaced(std::move(text), "@ID@", project.id.value);
+  text = replaced(std::move(text), "@ICON@", project.icon.value.empty() ? "data:," : "icon.png");
+  text = replaced(std::move(text), "@TITLE@", in_html(project.title.value));
+  return replaced(std::move(text), "@GAME@", json);
+}
+
+std::string megabytes(const Bytes& bytes) {
+  return fmt::format("{:.2f} MB ({:.2f} with gzip)", static_cast<double>(bytes.size()) / 1e6,
+                     static_cast<double>(gzipped_size(bytes)) / 1e6);
+}
+
+std::vector<PackedFile> collect(const vole::Project& project, const std::string& program) {
+  const std::string& id = project.id.value;
+  if (!program.ends_with(".js"))
+    throw vole::Error(vole::FilePosition::whole_file(program), "is no program for a page",
+                      "it ends in .js, and has a file that ends in .wasm beside it");
+  const std::string wasm = program.substr(0, program.size() - 3) + ".wasm";
+  constexpr std::size_t most = std::size_t{1} << 30;
+  std::vector<PackedFile> files{{id + ".js", vole::read_bytes(program, most)},
+                                {id + ".wasm", vole::read_bytes(wasm, most)},
+                                {"files.tar", tar_of("files.tar", packed_game(project, ""))}};
+  fmt::print(stderr, "the program: {}, the game's files: {}\n", megabytes(files[1].content),
+             megabytes(files[2].content));
+  Node about;
+  vole::detail::put(about, "id", text_of(id));
+  vole::detail::put(about, "program", file_node(files[1].path, files[1].content));
+  vole::detail::put(about, "files", file_node(files[2].path, files[2].content));
+  vole::detail::put(about, "touch", touch_node(controls_of(project)));
+  for (const EmbeddedFile& file : embedded_page()) {
+    const std::string text(reinterpret_cast<const char*>(file.bytes), file.size);
+    files.push_back(
+        {std::string(file.path), bytes_of(file.path == "index.html" ? page(text, project, about) : text)});
+  }
+  if (!project.icon.value.empty())
+    files.push_back({"icon.png", vole::read_bytes(vole::join_path(project.root, project.icon.value), most)});
+  for (PackedFile& licence : licence_files({}, {{"fmt", "libfmt-dev"}, {"emscripten", "emscripten"}})) {
+    licence.path = "licences/" + licence.path;
+    files.push_back(std::move(licence));
+  }
+  return files;
+}
+
+}  // namespace
+
+std::vector<std::string> package_for_web(const PackageWish& wish) {
+  const std::string program = wish.options.program.empty() ? build(wish) : wish.options.program;
+  std::vector<PackedFile> files = collect(wish.project, program);
+  const std::string name = package_name(wish.project, "web");
+  std::string folder = vole::join_path(wish.options.output, name);
+  vole::FileSet set;
+  for (const PackedFile& file : files) set.add(vole::join_path(folder, file.path), file.content);
+  set.put_in_place();
+  std::string zip = folder + ".zip";
+  write_zip(zip, std::move(files));
+  return {std::move(folder), std::move(zip)};
+}

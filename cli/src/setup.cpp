@@ -1,0 +1,112 @@
+#include <fmt/format.h>
+#include <unistd.h>
+
+#include <algorithm>
+#include <chrono>
+#include <filesystem>
+
+#include "build.hpp"
+#include "commands.hpp"
+#include "other_system.hpp"
+#include "process.hpp"
+#include "vole/base/error.hpp"
+#include "vole/base/files.hpp"
+
+namespace {
+
+namespace fs = std::filesystem;
+using vole::Error;
+using vole::FilePosition;
+
+// Libraries of headers, and the Debian packages they come in.
+struct Needed {
+  const char* header;  // a folder of /usr/include
+  const char* package;
+};
+constexpr Needed needed_headers[] = {{"glm", "libglm-dev"},
+                                     {"fmt", "libfmt-dev"},
+                                     {"toml++", "libtomlplusplus-dev"},
+                                     {"stb", "libstb-dev"},
+                                     {"CLI", "libcli11-dev"}};
+
+bool there_is(const std::string& program) {
+  return run_process({"sh", "-c", fmt::format("command -v {}", program)}, Complaints::dropped).code == 0;
+}
+
+std::vector<std::string> missing_packages() {
+  std::vector<std::string> packages;
+  if (!there_is("em++")) packages.emplace_back("emscripten");
+  if (!there_is("node")) packages.emplace_back("nodejs");
+  if (!vole::folder_exists("/usr/share/nodejs/acorn")) packages.emplace_back("node-acorn");
+  if (!there_is("cmake")) packages.emplace_back("cmake");
+  for (const Needed& needed : needed_headers)
+    if (!vole::folder_exists(fmt::format("/usr/include/{}", needed.header)))
+      packages.emplace_back(needed.package);
+  return packages;
+}
+
+void install(const std::vector<std::string>& packages) {
+  if (packages.empty()) return;
+  std::string list;
+  for (const std::string& package : packages) list += " " + package;
+  if (!there_is("apt-get"))
+    throw Error(FilePosition{}, fmt::format("these are missing here:{}", list),
+                "install them, and run this again");
+  fmt::print(stderr, "installing{} ...\n", list);
+  std::vector<std::string> words{"apt-get", "install", "-y", "-qq", "--no-install-recommends"};
+  if (geteuid() != 0) words.insert(words.begin(), "sudo");
+  words.insert(words.end(), packages.begin(), packages.end());
+  must_run(words, "installing packages");
+}
+
+// Vole's own sources: beside the installed program, or those that its build folder was configured from.
+std::string source_folder(const std::string& tool) {
+  const std::string bin = vole::folder_of(tool);
+  std::string installed = vole::join_path(bin, "../share/vole/source");
+  if (vole::file_exists(vole::join_path(installed, "CMakeLists.txt")))
+    return fs::weakly_canonical(installed).generic_string();
+  const std::string cache = vole::join_path(bin, "../CMakeCache.txt");
+  if (vole::file_exists(cache)) {
+    const std::string text = vole::read_text(cache, std::size_t{16} << 20);
+    constexpr std::string_view key = "CMAKE_HOME_DIRECTORY:INTERNAL=";
+    if (const std::size_t at = text.find(key); at != std::string::npos)
+      return text.substr(at + key.size(), text.find('\n', at) - at - key.size());
+  }
+  throw Error(FilePosition::whole_file(installed), "Vole's sources are not there", "install Vole as a whole");
+}
+
+// A folder of the headers alone: the system's other headers are not for this target.
+void link_headers(const std::string& folder) {
+  fs::create_directories(folder);
+  for (const Needed& needed : needed_headers) {
+    const fs::path link = fs::path(folder) / needed.header;
+    if (!fs::exists(link)) {
+      fs::remove(link);
+      fs::create_directory_symlink(fs::path("/usr/include") / needed.header, link);
+    }
+  }
+}
+
+}  // namespace
+
+int setup(const SetupOptions& options, const std::string& tool) {
+  const OtherSystem system = other_system(options.target);
+  install(missing_packages());
+  set_environment_for(system);
+  const std::string ready = vole::join_path(system.folder, "ready");
+  fs::remove(ready);
+  const std::string headers = vole::join_path(system.folder, "headers"),
+                    build = vole::join_path(system.folder, "build");
+  link_headers(headers);
+  std::vector<std::string> words = system.configure;
+  for (const std::string& word :
+       {std::string("-S"), source_folder(tool), std::string("-B"), build, "-DVOLE_HEADERS=" + headers,
+        std::string("-DVOLE_TOOL=OFF"), std::string("-DVOLE_EXAMPLES=OFF"), std::string("-DVOLE_TESTS=OFF")})
+    words.push_back(word);
+  fmt::print(stderr, "building Vole for \"{}\"; this takes some minutes, once ...\n", system.name);
+  must_run(words, "configuring the library");
+  must_run({"cmake", "--build", build, "--parallel"}, "building the library");
+  vole::write_whole(ready, std::string_view("whole\n"));
+  fmt::print("{}\n", system.folder);
+  return 0;
+}
