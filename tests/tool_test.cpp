@@ -1,4 +1,6 @@
 // The program `vole` and the games' own command line, as a person calls them.
+#include <nlohmann/json.hpp>
+
 #include "support.hpp"
 #include "vole/app/project.hpp"
 
@@ -248,6 +250,76 @@ TEST_CASE("a package starts in an empty folder, with an empty environment, and r
   CHECK(vole::read_bytes(folder.path("out/allotment-0.1.0-linux.tar.gz"), std::size_t{1} << 30) == first);
   CHECK(vole_in(folder, "package . -o out").output.find("game.toml: error: no such file") !=
         std::string::npos);
+}
+
+TEST_CASE("a page holds the game's files and what its script must know, and replaces pages only") {
+  TempFolder folder;
+  write_small_game(folder);
+  folder.write("game.toml",
+               "title = \"Bulbs & <Seeds> \\\"\\u00fc\\\"\"\nid = \"small\"\nfirst_scene = \"patch\"\n");
+  folder.write("notes.txt", "not sent");
+  folder.write("p.js", "// a program");
+  folder.write("p.wasm", std::string("\0asm\1", 5));
+  const auto package = [&](const std::string& output) {
+    return vole_in(folder, "package . --target web --program p.js -o " + output);
+  };
+  const Ran made = package("out");
+  CAPTURE(made.output);
+  REQUIRE(made.code == 0);
+  CHECK(made.output.ends_with("out/small-0.1.0-web\nout/small-0.1.0-web.zip\n"));
+  const std::string root = "out/small-0.1.0-web/";
+  const auto text = [&](const std::string& file) {
+    return vole::read_text(folder.path(root + file), 1 << 20);
+  };
+  const std::string page = text("index.html");
+  CHECK(page.find("<title>Bulbs &amp; &lt;Seeds&gt; &quot;\u00fc&quot;</title>") != std::string::npos);
+  CHECK(page.find("<Seeds>") == std::string::npos);
+  CHECK(page.find('@') == std::string::npos);
+  const std::string start = "type=\"application/json\">";
+  const std::size_t at = page.find(start) + start.size();
+  const auto about = nlohmann::json::parse(page.substr(at, page.find("</script>", at) - at));
+  CHECK(about["id"] == "small");
+  CHECK(about["program"]["name"] == "small.wasm");
+  CHECK(about["program"]["size"] == 5);
+  CHECK(about["program"]["checksum"] == 0x4c356ae9u);
+  CHECK(about["files"]["size"] == text("files.tar").size());
+  CHECK(about["touch"]["axes"][0] ==
+        nlohmann::json{
+            {"name", "walk"}, {"less", "key ArrowLeft"}, {"more", "key ArrowRight"}, {"upright", false}});
+  CHECK(about["touch"]["actions"][0] == nlohmann::json{{"name", "jump"}, {"control", "key Space"}});
+  CHECK(
+      run_command("tar tf " + as_word(folder.path(root + "files.tar"))).output ==
+      "assets/mouse.png\nassets/mouse.sheet.toml\nassets/soil.png\nassets/soil.tileset.toml\ncontrols.toml\n"
+      "game.toml\nkinds.toml\nlevels/patch.level.toml\n");
+  const std::string listing =
+      run_command("python3 -m zipfile -l " + as_word(folder.path("out/small-0.1.0-web.zip"))).output;
+  for (const char* file : {"index.html", "page.js", "page.css", "small.js", "small.wasm", "files.tar",
+                           "licences/vole.txt", "licences/emscripten.txt"}) {
+    CHECK(listing.find(file) != std::string::npos);
+    CHECK(vole::file_exists(folder.path(root + file)));
+  }
+  // The same again, byte for byte.
+  const vole::Bytes first = vole::read_bytes(folder.path("out/small-0.1.0-web.zip"), 1 << 24);
+  CHECK(package("out").code == 0);
+  CHECK(vole::read_bytes(folder.path("out/small-0.1.0-web.zip"), 1 << 24) == first);
+  folder.write("mine/small-0.1.0-web/index.html", "somebody's own");
+  CHECK(package("mine").output.find("mine/small-0.1.0-web: error: is there already, and was not made by this "
+                                    "command") != std::string::npos);
+  CHECK(vole::read_text(folder.path("mine/small-0.1.0-web/index.html"), 100) == "somebody's own");
+  CHECK_FALSE(vole::file_exists(folder.path("mine/small-0.1.0-web.zip")));
+
+  CHECK(
+      vole_in(folder, "package . --target web --program /bin/true").output.find("is no program for a page") !=
+      std::string::npos);
+  CHECK(vole_in(folder, "package . --serve").code == 2);
+  CHECK(vole_in(folder, "package . --target moon").code == 2);
+  CHECK(vole_in(folder, "setup moon").code == 2);
+  const Ran unready =
+      run_command("cd " + as_word(folder.path()) + " && XDG_CACHE_HOME=" + as_word(folder.path("c")) + " " +
+                  as_word(variable("VOLE_TOOL")) + " package . --target web");
+  CHECK(unready.code == 1);
+  CHECK(unready.output ==
+        "error: Vole is not built for \"web\" on this machine yet; run `vole setup web` once\n");
 }
 
 TEST_CASE("a game answers its options, and says what is wrong with them") {

@@ -158,6 +158,21 @@ std::vector<PackedFile> collect(const vole::Project& project, const std::string&
   return files;
 }
 
+// Only a page of ours is written over.
+void expect_ours_or_new(const std::string& folder) {
+  if (!vole::folder_exists(folder) || vole::list_files(folder).empty()) return;
+  const auto first_line = [](std::string_view text) { return text.substr(0, text.find('\n')); };
+  const std::string script = vole::join_path(folder, "page.js");
+  for (const EmbeddedFile& file : embedded_page())
+    if (file.path == "page.js" && vole::file_exists(script) &&
+        first_line(vole::read_text(script, std::size_t{1} << 20)) ==
+            first_line({reinterpret_cast<const char*>(file.bytes), file.size}))
+      return;
+  throw vole::Error(vole::FilePosition::whole_file(folder),
+                    "is there already, and was not made by this command",
+                    "give another output folder, or remove it");
+}
+
 }  // namespace
 
 std::vector<std::string> package_for_web(const PackageWish& wish) {
@@ -165,6 +180,7 @@ std::vector<std::string> package_for_web(const PackageWish& wish) {
   std::vector<PackedFile> files = collect(wish.project, program);
   const std::string name = package_name(wish.project, "web");
   std::string folder = vole::join_path(wish.options.output, name);
+  expect_ours_or_new(folder);
   vole::FileSet set;
   for (const PackedFile& file : files) set.add(vole::join_path(folder, file.path), file.content);
   set.put_in_place();
