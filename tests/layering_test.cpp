@@ -85,8 +85,9 @@ TEST_CASE("every module in the tree has its place in the layers") {
   }
 }
 
-TEST_CASE("only hosts/ names the window library") {
-  for (const std::string& folder : std::vector<std::string>{"include", "src", "cli", "examples", "tools"}) {
+TEST_CASE("only hosts/ names the window library and the browser's calls, and no public header does") {
+  for (const std::string& folder :
+       std::vector<std::string>{"include", "src", "cli", "examples", "tools", "hosts/include"}) {
     for (const std::string& file : vole::list_files(source_folder() + "/" + folder)) {
       if (file.find("build/") != std::string::npos) continue;
       if (!file.ends_with(".hpp") && !file.ends_with(".cpp")) continue;
@@ -94,6 +95,7 @@ TEST_CASE("only hosts/ names the window library") {
       std::string text = vole::read_text(source_folder() + "/" + folder + "/" + file, 1 << 22);
       CHECK(text.find("SDL_") == std::string::npos);
       CHECK(text.find("<SDL") == std::string::npos);
+      CHECK(text.find("<emscripten") == std::string::npos);
     }
   }
 }
