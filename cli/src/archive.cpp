@@ -36,7 +36,10 @@ void add(archive* out, const PackedFile& file, const std::string& path) {
   archive_entry_set_filetype(entry.get(), AE_IFREG);
   archive_entry_set_perm(entry.get(), file.runs ? 0755 : 0644);
   archive_entry_set_mtime(entry.get(), moment, 0);
-  must(out, archive_write_header(out, entry.get()), path);
+  if (archive_write_header(out, entry.get()) < ARCHIVE_WARN)
+    throw vole::Error(vole::FilePosition::whole_file(file.path),
+                      std::string("cannot be packed: ") + archive_error_string(out),
+                      "a file's name has at most 100 bytes, its folder's path at most 155");
   if (archive_write_data(out, file.content.data(), file.content.size()) < 0) must(out, ARCHIVE_FATAL, path);
 }
 
