@@ -136,7 +136,7 @@ void CommandLine::add_package() {
       ->check(CLI::IsMember({"linux", "web"}))
       ->allow_extra_args(false)
       ->type_name("TARGET")
-      ->capture_default_str();
+      ->default_str("linux");
   command->add_option("-o,--output", package_.output, "The folder to put it in")
       ->type_name("DIR")
       ->capture_default_str();
