@@ -3,6 +3,7 @@
 #include <fmt/format.h>
 
 #include <cstdlib>
+#include <filesystem>
 
 #include "build.hpp"
 #include "vole/base/error.hpp"
@@ -11,6 +12,10 @@
 #include "vole/version.hpp"
 
 namespace {
+
+namespace fs = std::filesystem;
+using vole::Error;
+using vole::FilePosition;
 
 std::string variable(const char* name) {
   const char* const value = std::getenv(name);
@@ -27,12 +32,32 @@ std::string cache_folder() {
   return vole::join_path(folder, "vole");
 }
 
+// Vole's own sources: beside the installed program, or those that its build folder was configured from.
+std::string source_folder(const std::string& tool) {
+  const std::string bin = vole::folder_of(tool);
+  std::string installed = vole::join_path(bin, "../share/vole/source");
+  if (vole::file_exists(vole::join_path(installed, "CMakeLists.txt")))
+    return fs::weakly_canonical(installed).generic_string();
+  const std::string cache = vole::join_path(bin, "../CMakeCache.txt");
+  if (vole::file_exists(cache)) {
+    const std::string text = vole::read_text(cache, std::size_t{16} << 20);
+    constexpr std::string_view key = "CMAKE_HOME_DIRECTORY:INTERNAL=";
+    if (const std::size_t at = text.find(key); at != std::string::npos)
+      return text.substr(at + key.size(), text.find('\n', at) - at - key.size());
+  }
+  throw Error(FilePosition::whole_file(installed), "Vole's sources are not there", "install Vole as a whole");
+}
+
 }  // namespace
 
-OtherSystem other_system(const std::string& name) {
+OtherSystem other_system(const std::string& name, const std::string& tool) {
   OtherSystem system{
-      name, {"emcmake", "cmake", "-DCMAKE_BUILD_TYPE=Release", "-DCMAKE_CXX_FLAGS_RELEASE=-O2 -DNDEBUG"}, {}};
+      name,
+      {"emcmake", "cmake", "-DCMAKE_BUILD_TYPE=Release", "-DCMAKE_CXX_FLAGS_RELEASE=-O2 -DNDEBUG"},
+      {},
+      source_folder(tool)};
   vole::Hash hash;
+  hash.add(std::string_view(system.source));
   for (const std::string& word : system.configure) hash.add(std::string_view(word));
   system.folder =
       vole::join_path(cache_folder(), fmt::format("{}-{}-{:08x}", name, vole::version, hash.value() >> 32));

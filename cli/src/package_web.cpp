@@ -23,7 +23,7 @@ Bytes bytes_of(std::string_view text) {
 }
 
 std::string build(const PackageWish& wish) {
-  const OtherSystem web = other_system("web");
+  const OtherSystem web = other_system("web", wish.tool);
   const std::string library = ready_library(web);
   const std::string& id = wish.project.id.value;
   std::vector<std::string> configure = web.configure;

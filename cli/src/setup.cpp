@@ -1,8 +1,6 @@
 #include <fmt/format.h>
 #include <unistd.h>
 
-#include <algorithm>
-#include <chrono>
 #include <filesystem>
 
 #include "build.hpp"
@@ -59,22 +57,6 @@ void install(const std::vector<std::string>& packages) {
   must_run(words, "installing packages");
 }
 
-// Vole's own sources: beside the installed program, or those that its build folder was configured from.
-std::string source_folder(const std::string& tool) {
-  const std::string bin = vole::folder_of(tool);
-  std::string installed = vole::join_path(bin, "../share/vole/source");
-  if (vole::file_exists(vole::join_path(installed, "CMakeLists.txt")))
-    return fs::weakly_canonical(installed).generic_string();
-  const std::string cache = vole::join_path(bin, "../CMakeCache.txt");
-  if (vole::file_exists(cache)) {
-    const std::string text = vole::read_text(cache, std::size_t{16} << 20);
-    constexpr std::string_view key = "CMAKE_HOME_DIRECTORY:INTERNAL=";
-    if (const std::size_t at = text.find(key); at != std::string::npos)
-      return text.substr(at + key.size(), text.find('\n', at) - at - key.size());
-  }
-  throw Error(FilePosition::whole_file(installed), "Vole's sources are not there", "install Vole as a whole");
-}
-
 // A folder of the headers alone: the system's other headers are not for this target.
 void link_headers(const std::string& folder) {
   fs::create_directories(folder);
@@ -90,7 +72,7 @@ void link_headers(const std::string& folder) {
 }  // namespace
 
 int setup(const SetupOptions& options, const std::string& tool) {
-  const OtherSystem system = other_system(options.target);
+  const OtherSystem system = other_system(options.target, tool);
   install(missing_packages());
   set_environment_for(system);
   const std::string ready = vole::join_path(system.folder, "ready");
@@ -100,7 +82,7 @@ int setup(const SetupOptions& options, const std::string& tool) {
   link_headers(headers);
   std::vector<std::string> words = system.configure;
   for (const std::string& word :
-       {std::string("-S"), source_folder(tool), std::string("-B"), build, "-DVOLE_HEADERS=" + headers,
+       {std::string("-S"), system.source, std::string("-B"), build, "-DVOLE_HEADERS=" + headers,
         std::string("-DVOLE_TOOL=OFF"), std::string("-DVOLE_EXAMPLES=OFF"), std::string("-DVOLE_TESTS=OFF")})
     words.push_back(word);
   fmt::print(stderr, "building Vole for \"{}\"; this takes some minutes, once ...\n", system.name);
