@@ -102,6 +102,25 @@ class Browser:
         self.ask("POST", "/actions", {"actions": [{"type": "pointer", "id": "finger",
                                                    "parameters": {"pointerType": "touch"}, "actions": finger}]})
 
+    def pad(self, down=(), axes=(0, 0, 0, 0)):
+        """Has the page see a pad of the standard layout with these buttons down."""
+        self.script(f"""const down = {json.dumps(list(down))};
+            const buttons = Array.from({{ length: 16 }}, (_, i) => ({{ pressed: down.includes(i), value: +down.includes(i) }}));
+            const pad = {{ index: 0, connected: true, id: "a pad", mapping: "standard", timestamp: performance.now(),
+                          axes: {json.dumps(list(axes))}, buttons }};
+            navigator.getGamepads = () => [pad];""")
+
+    def no_pad(self):
+        self.script("navigator.getGamepads = () => [];")
+
+    def hide(self, seconds):
+        """Has another tab in front for so long."""
+        here = self.ask("GET", "/window")
+        self.ask("POST", "/window", {"handle": self.ask("POST", "/window/new", {"type": "tab"})["handle"]})
+        time.sleep(seconds)
+        self.ask("DELETE", "/window")
+        self.ask("POST", "/window", {"handle": here})
+
     def file(self, path):
         """A file as the game in the page sees it."""
         return base64.b64decode(self.script(

@@ -141,6 +141,41 @@ class Pages(unittest.TestCase):
             self.assertRegex(recording, r"\d+ start \+")
             self.assertRegex(recording, r"\d+ walk 100")
 
+    def test_pads_play_and_what_is_held_is_let_go_with_the_pad(self):
+        with Served(ALLOTMENT, ALLOTMENT_JS, "pads") as game, Browser() as browser:
+            browser.open(game.address + "?seed=3&record=played.run")
+            time.sleep(1)
+            browser.pad(down=[9])
+            time.sleep(0.3)
+            browser.pad()
+            time.sleep(1)
+            browser.pad(down=[0], axes=(1, 0, 0, 0))
+            time.sleep(0.5)
+            browser.no_pad()
+            time.sleep(0.3)
+            browser.script("module.ccall('vole_close', null, [], [])")
+            browser.wait_for(("ended", "failed"))
+            recording = browser.file("played.run").decode()
+            for wanted in (r"\d+ start \+", r"\d+ jump \+", r"\d+ walk 100", r"\d+ jump -", r"\d+ walk 0"):
+                self.assertRegex(recording, wanted)
+
+    def test_no_time_passes_while_the_page_is_hidden(self):
+        with Served(ALLOTMENT, ALLOTMENT_JS, "hidden") as game, Browser() as browser:
+            began = time.time()
+            browser.open(game.address + "?seed=3&record=played.run")
+            time.sleep(0.5)
+            hidden = time.time()
+            browser.hide(4)
+            shown = time.time()
+            time.sleep(0.5)
+            browser.script("module.ccall('vole_close', null, [], [])")
+            browser.wait_for(("ended", "failed"))
+            seen = hidden - began + time.time() - shown
+            ticks = int(re.search(r"ticks = (\d+)", browser.file("played.run").decode())[1])
+            self.assertGreater(ticks, 0)
+            # Opening and closing the other tab takes its time too, on either side.
+            self.assertLess(ticks, (seen + (shown - hidden - 4)) * 60 + 60)
+
     def test_a_new_game_is_shown(self):
         with Served(NEW_GAME, NEW_GAME_JS, "new") as game, Browser() as browser:
             browser.open(game.address)
