@@ -12,6 +12,11 @@ if ! command -v chromedriver >/dev/null || ! command -v em++ >/dev/null; then
   echo "SKIPPED: pages were not tried, since there is no emscripten or no chromedriver here" >&2
   exit 0
 fi
+if ! said=$(python3 tests/web/browser.py 2>&1); then
+  printf '%s\n' "$said" | tail -n 5 >&2
+  echo "SKIPPED: pages were not tried, since no browser can be started here" >&2
+  exit 0
+fi
 
 XDG_CACHE_HOME=$out/cache
 export XDG_CACHE_HOME

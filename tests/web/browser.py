@@ -129,3 +129,9 @@ class Browser:
     def complaints(self):
         return [entry["message"] for entry in self.ask("POST", "/se/log", {"type": "browser"})
                 if entry["level"] == "SEVERE"]
+
+
+if __name__ == "__main__":
+    # Whether a browser can be started here at all.
+    with Browser() as probe:
+        probe.script("return 1")
