@@ -2,8 +2,10 @@
 
 #include <fmt/format.h>
 
+#include <algorithm>
 #include <chrono>
 #include <string_view>
+#include <thread>
 
 #include "process.hpp"
 #include "vole/base/error.hpp"
@@ -53,13 +55,21 @@ void must_run(const std::vector<std::string>& words, const std::string& what) {
   throw Error(FilePosition{}, fmt::format("{} failed; the command was: {}", what, as_command(words)));
 }
 
+void must_build(const std::string& folder, const std::string& what, const std::vector<std::string>& more) {
+  // Without a number some build programs start a compiler for every file at once.
+  const unsigned processors = std::max(std::thread::hardware_concurrency(), 1u);
+  std::vector<std::string> words{"cmake", "--build", folder, "--parallel", std::to_string(processors)};
+  words.insert(words.end(), more.begin(), more.end());
+  must_run(words, what);
+}
+
 std::string build_game(const BuildWish& wish) {
   std::vector<std::string> configure = wish.configure;
   for (const std::string& word : {std::string("-S"), wish.folder, std::string("-B"), wish.output})
     configure.push_back(word);
   fmt::print(stderr, "building {} ...\n", wish.id);
   must_run(configure, "configuring the build");
-  must_run({"cmake", "--build", wish.output, "--target", wish.id, "--parallel"}, "the build");
+  must_build(wish.output, "the build", {"--target", wish.id});
   std::string program = vole::join_path(wish.output, wish.program);
   if (!vole::file_exists(program))
     throw Error(

@@ -71,7 +71,7 @@ std::string ready_library(const OtherSystem& system) {
                       fmt::format("run `vole setup {}` once", system.name));
   std::string build = vole::join_path(system.folder, "build");
   set_environment_for(system);
-  must_run({"cmake", "--build", build, "--parallel"}, "building the library");
+  must_build(build, "building the library");
   return build;
 }
 

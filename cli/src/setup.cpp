@@ -87,7 +87,7 @@ int setup(const SetupOptions& options, const std::string& tool) {
     words.push_back(word);
   fmt::print(stderr, "building Vole for \"{}\"; this takes some minutes, once ...\n", system.name);
   must_run(words, "configuring the library");
-  must_run({"cmake", "--build", build, "--parallel"}, "building the library");
+  must_build(build, "building the library");
   vole::write_whole(ready, std::string_view("whole\n"));
   fmt::print("{}\n", system.folder);
   return 0;
