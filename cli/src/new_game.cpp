@@ -6,6 +6,7 @@
 
 #include "commands.hpp"
 #include "embedded.hpp"
+#include "fill_in.hpp"
 #include "process.hpp"
 #include "vole/app/project.hpp"
 #include "vole/app/schemas.hpp"
@@ -16,11 +17,6 @@
 namespace {
 
 namespace fs = std::filesystem;
-
-void replace_all(std::string& text, std::string_view what, std::string_view by) {
-  for (std::size_t at = text.find(what); at != std::string::npos; at = text.find(what, at + by.size()))
-    text.replace(at, what.size(), by);
-}
 
 // "My first game" -> "my-first-game".
 std::string id_from(const std::string& name) {
@@ -101,12 +97,12 @@ int new_game(const NewOptions& options, const std::string& program) {
     if (!place) continue;
     std::string content(reinterpret_cast<const char*>(file.bytes), file.size);
     if (!file.path.ends_with(".png")) {
-      replace_all(content, "@KEYS@",
-                  options.view == "top" ? "Arrow keys (or W, A, S and D) walk."
-                                        : "Arrow keys (or A and D) walk, Space jumps.");
-      replace_all(content, "@ID@", id);
-      replace_all(content, "\"@TITLE@\"", title_in_toml);
-      replace_all(content, "@TITLE@", title);
+      content = filled_in(content,
+                          {{"@KEYS@", options.view == "top" ? "Arrow keys (or W, A, S and D) walk."
+                                                            : "Arrow keys (or A and D) walk, Space jumps."},
+                           {"@ID@", id},
+                           {"\"@TITLE@\"", title_in_toml},
+                           {"@TITLE@", title}});
     }
     files.add(vole::join_path(options.folder, *place), content);
   }

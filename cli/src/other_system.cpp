@@ -70,12 +70,12 @@ std::string ready_library(const OtherSystem& system) {
                       fmt::format("Vole is not built for \"{}\" on this machine yet", system.name),
                       fmt::format("run `vole setup {}` once", system.name));
   std::string build = vole::join_path(system.folder, "build");
-  set_environment_for(system);
+  set_up_environment();
   must_build(build, "building the library");
   return build;
 }
 
-void set_environment_for(const OtherSystem&) {
+void set_up_environment() {
   // Debian keeps the parser that emscripten needs where its own node looks, and other nodes do not.
   const std::string path = variable("NODE_PATH");
   constexpr const char* debian = "/usr/share/nodejs";

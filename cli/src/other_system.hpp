@@ -20,5 +20,5 @@ OtherSystem other_system(const std::string& name, const std::string& tool);
 // what changed in Vole's own sources since.
 std::string ready_library(const OtherSystem& system);
 
-// The environment in which its compilers find their parts.
-void set_environment_for(const OtherSystem& system);
+// From now on compilers that are started find their parts.
+void set_up_environment();

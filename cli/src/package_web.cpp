@@ -5,6 +5,7 @@
 
 #include "build.hpp"
 #include "embedded.hpp"
+#include "fill_in.hpp"
 #include "licences.hpp"
 #include "other_system.hpp"
 #include "package_targets.hpp"
@@ -33,21 +34,8 @@ std::string build(const PackageWish& wish) {
                      std::move(configure), id + ".js"});
 }
 
-std::string replaced(std::string text, std::string_view what, std::string_view by) {
-  for (std::size_t at = text.find(what); at != std::string::npos; at = text.find(what, at + by.size()))
-    text.replace(at, what.size(), by);
-  return text;
-}
-
 std::string in_html(std::string_view text) {
-  std::string out;
-  for (const char c : text)
-    out += c == '&'   ? "&amp;"
-           : c == '<' ? "&lt;"
-           : c == '>' ? "&gt;"
-           : c == '"' ? "&quot;"
-                      : std::string(1, c);
-  return out;
+  return filled_in(text, {{"&", "&amp;"}, {"<", "&lt;"}, {">", "&gt;"}, {"\"", "&quot;"}});
 }
 
 Node list_node() {
@@ -113,13 +101,12 @@ vole::Controls controls_of(const vole::Project& project) {
   return vole::file_exists(file) ? vole::read_controls(file) : vole::Controls{};
 }
 
-std::string page(std::string text, const vole::Project& project, const Node& about) {
-  // Nothing in the data may look like the end of its element.
-  const std::string json = replaced(to_json(about), "<", "\\u003c");
-  text = replaced(std::move(text), "@ID@", project.id.value);
-  text = replaced(std::move(text), "@ICON@", project.icon.value.empty() ? "data:," : "icon.png");
-  text = replaced(std::move(text), "@TITLE@", in_html(project.title.value));
-  return replaced(std::move(text), "@GAME@", json);
+std::string page(std::string_view text, const vole::Project& project, const Node& about) {
+  return filled_in(text, {{"@ID@", project.id.value},
+                          {"@ICON@", project.icon.value.empty() ? "data:," : "icon.png"},
+                          {"@TITLE@", in_html(project.title.value)},
+                          // Nothing in the data may look like the end of its element.
+                          {"@GAME@", filled_in(to_json(about), {{"<", "\\u003c"}})}});
 }
 
 std::string megabytes(const Bytes& bytes) {
@@ -145,7 +132,7 @@ std::vector<PackedFile> collect(const vole::Project& project, const std::string&
   vole::detail::put(about, "files", file_node(files[2].path, files[2].content));
   vole::detail::put(about, "touch", touch_node(controls_of(project)));
   for (const EmbeddedFile& file : embedded_page()) {
-    const std::string text(reinterpret_cast<const char*>(file.bytes), file.size);
+    const std::string_view text(reinterpret_cast<const char*>(file.bytes), file.size);
     files.push_back(
         {std::string(file.path), bytes_of(file.path == "index.html" ? page(text, project, about) : text)});
   }

@@ -58,7 +58,7 @@ void install(const std::vector<std::string>& packages) {
 }
 
 // A folder of the headers alone: the system's other headers are not for this target.
-void link_headers(const std::string& folder) {
+void link_headers(const std::string& folder) try {
   fs::create_directories(folder);
   for (const Needed& needed : needed_headers) {
     const fs::path link = fs::path(folder) / needed.header;
@@ -67,6 +67,9 @@ void link_headers(const std::string& folder) {
       fs::create_directory_symlink(fs::path("/usr/include") / needed.header, link);
     }
   }
+} catch (const fs::filesystem_error& error) {
+  throw Error(FilePosition::whole_file(folder), "cannot be made: " + error.code().message(),
+              "set XDG_CACHE_HOME to a folder that may be written");
 }
 
 }  // namespace
@@ -74,9 +77,10 @@ void link_headers(const std::string& folder) {
 int setup(const SetupOptions& options, const std::string& tool) {
   const OtherSystem system = other_system(options.target, tool);
   install(missing_packages());
-  set_environment_for(system);
+  set_up_environment();
   const std::string ready = vole::join_path(system.folder, "ready");
-  fs::remove(ready);
+  std::error_code ignored;  // most often there is none
+  fs::remove(ready, ignored);
   const std::string headers = vole::join_path(system.folder, "headers"),
                     build = vole::join_path(system.folder, "build");
   link_headers(headers);

@@ -3,6 +3,7 @@
 #include <emscripten/html5.h>
 
 #include <algorithm>
+#include <utility>
 
 namespace vole {
 namespace {
