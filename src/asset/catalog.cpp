@@ -182,13 +182,13 @@ bool Catalog::is_listed(const std::string& path) {
   if (!std::exchange(listed_, true)) {
     listing_.clear();
     atlases_.clear();
-    constexpr std::string_view atlas_ending = ".atlas.toml";
+    constexpr std::string_view ending = ".atlas.toml";
     const std::string assets = asset_path({});
     for (const std::string& folder : {assets, join_path(root_, "levels")}) {
       if (!folder_exists(folder)) continue;
       for (const std::string& file : list_files(folder)) {
-        if (file.ends_with(atlas_ending) && folder == assets)
-          atlases_.push_back(file.substr(0, file.size() - atlas_ending.size()));
+        if (file.ends_with(ending) && folder == assets)
+          atlases_.push_back(file.substr(0, file.size() - ending.size()));
         listing_.insert(join_path(folder, file));
       }
     }

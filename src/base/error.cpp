@@ -81,6 +81,12 @@ std::string to_text(const Problem& problem) {
                                shortened(problem.hint), how_often(problem)));
 }
 
+std::string to_text(const std::error_code& code) {
+  const std::error_condition known = code.default_error_condition();
+  if (known.category() == std::generic_category()) return known.message();
+  return fmt::format("the system's error {}", code.value());
+}
+
 Error::Error(std::vector<Problem> problems)
     : std::runtime_error(lines_of(problems)), problems_(std::move(problems)) {}
 

@@ -46,7 +46,7 @@ void FileSet::make_folders(const std::string& folder, const std::string& asked) 
   if (fs::create_directory(to_path(folder), failed)) made_folders_.push_back(folder);
   if (failed)
     throw Error(FilePosition::whole_file(asked),
-                fmt::format("cannot be written: the folder {} cannot be made: {}", folder, failed.message()));
+                fmt::format("cannot be written: the folder {} cannot be made: {}", folder, to_text(failed)));
 }
 
 void FileSet::add(const std::string& path, std::string_view content) {
@@ -80,7 +80,7 @@ void FileSet::put_in_place() {
     fs::rename(to_path(part.part), to_path(part.place), failed);
     if (failed)
       throw Error(FilePosition::whole_file(part.asked),
-                  fmt::format("cannot be written: {}", failed.message()));
+                  fmt::format("cannot be written: {}", to_text(failed)));
     forget_partial(part.part);
     part.part.clear();
   }

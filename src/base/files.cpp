@@ -36,10 +36,10 @@ Content read_whole(const std::string& path, std::size_t most_bytes) {
   std::error_code failed;
   const fs::file_status status = fs::status(to_path(path), failed);
   if (status.type() == fs::file_type::not_found) throw Error(where, "no such file", nearby_files(path));
-  if (failed) throw Error(where, fmt::format("cannot be read: {}", failed.message()));
+  if (failed) throw Error(where, fmt::format("cannot be read: {}", to_text(failed)));
   if (status.type() != fs::file_type::regular) throw Error(where, "is not a file");
   const std::uintmax_t size = fs::file_size(to_path(path), failed);
-  if (failed) throw Error(where, fmt::format("cannot be read: {}", failed.message()));
+  if (failed) throw Error(where, fmt::format("cannot be read: {}", to_text(failed)));
   if (size > most_bytes)
     throw Error(where,
                 fmt::format("is {} bytes long; the most for a file of this type is {}", size, most_bytes));
@@ -92,7 +92,7 @@ std::vector<std::string> list_files(const std::string& folder) {
   const auto check = [&failed, &folder](const std::string& where) {
     if (failed)
       throw Error(FilePosition::whole_file(where.empty() ? folder : where),
-                  fmt::format("folder cannot be read: {}", failed.message()));
+                  fmt::format("folder cannot be read: {}", to_text(failed)));
   };
   check(folder);
   for (const fs::recursive_directory_iterator end; it != end;) {

@@ -15,6 +15,7 @@
 #include <stdexcept>
 #include <string>
 #include <string_view>
+#include <system_error>
 #include <vector>
 
 namespace vole {
@@ -46,6 +47,9 @@ struct Problem {
 // "file:line:column: error: text; hint (3 times, also at 4:1 and 9:1)", on one line and of a length that a terminal can
 // show: line breaks and other control characters are written as "\x0a", and a long text is cut.
 std::string to_text(const Problem& problem);
+
+// Why the system refused, in English: its own words follow its language, and on some systems are not UTF-8.
+std::string to_text(const std::error_code& code);
 
 // Thrown by loaders; what() has a line for each problem.
 class Error : public std::runtime_error {
