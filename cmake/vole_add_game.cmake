@@ -5,6 +5,9 @@
 #   target_link_libraries(my_game PRIVATE vole::window)
 #   vole_add_game(my_game)
 #
+# On Windows the program gets no console of its own, and the icon and version of VOLE_RESOURCE, a resource script that
+# `vole package` writes.
+#
 # FOLDER is the one that holds game.toml; the current one when left out. The program finds it through a file
 # TARGET.folder beside itself, so that no path of this machine gets into the program.
 function(vole_add_game target)
@@ -15,6 +18,14 @@ function(vole_add_game target)
   get_filename_component(game_FOLDER ${game_FOLDER} ABSOLUTE)
   if(EMSCRIPTEN)
     return()  # the page brings the files along
+  endif()
+  if(WIN32)
+    set_target_properties(${target} PROPERTIES WIN32_EXECUTABLE ON)
+    if(VOLE_RESOURCE)
+      target_sources(${target} PRIVATE ${VOLE_RESOURCE})
+      get_filename_component(beside ${VOLE_RESOURCE} DIRECTORY)
+      target_include_directories(${target} PRIVATE ${beside})
+    endif()
   endif()
   file(GENERATE OUTPUT $<TARGET_FILE:${target}>.folder CONTENT "${game_FOLDER}\n")
 endfunction()

@@ -64,9 +64,14 @@ namespace {
 
 int run_or_say_why_not(const MakeHost& window, int argc, const char* const* argv, Game game) {
   try {
+    const std::vector<std::string> words = program_words(argc, argv);
+    std::vector<const char*> pointers;
+    for (const std::string& word : words) pointers.push_back(word.c_str());
     Options options;
-    const std::string program = program_path(argc > 0 ? argv[0] : "");
-    if (const auto code = parse_options(argc, argv, "A game made with Vole.", options)) return *code;
+    const std::string program = program_path(words.empty() ? "" : words.front());
+    if (const auto code = parse_options(static_cast<int>(pointers.size()), pointers.data(),
+                                        "A game made with Vole.", options))
+      return *code;
     Project project = read_project(find_project(game.project_file(), program));
     if (!scale_fits(project.canvas, options.scale)) return 2;
     return run_game(window, std::move(game), std::move(project), std::move(options));

@@ -11,8 +11,10 @@
 #include "vole/base/paths.hpp"
 
 #if defined(_WIN32)
-#define WIN32_LEAN_AND_MEAN
 #include <windows.h>
+
+#include <cstdlib>
+#include <memory>
 #endif
 
 namespace vole {
@@ -26,6 +28,23 @@ std::string program_path(const std::string& called) {
   if (length == 0 || length == path.size()) return called;
   path.resize(length);
   return to_utf8(std::filesystem::path(path));
+}
+
+std::vector<std::string> program_words(int argc, const wchar_t* const* argv) {
+  std::vector<std::string> words;
+  for (int i = 0; i < argc; ++i) {
+    const std::u8string word = std::filesystem::path(argv[i]).u8string();
+    words.emplace_back(word.begin(), word.end());
+  }
+  return words;
+}
+
+std::vector<std::string> program_words(int argc, const char* const* argv) {
+  if (argv != __argv) return {argv, argv + argc};
+  int count = 0;
+  const std::unique_ptr<wchar_t*, decltype(&LocalFree)> wide(CommandLineToArgvW(GetCommandLineW(), &count),
+                                                             &LocalFree);
+  return wide ? program_words(count, wide.get()) : std::vector<std::string>{argv, argv + argc};
 }
 
 #elif defined(__EMSCRIPTEN__)
@@ -43,6 +62,12 @@ std::string program_path(const std::string& called) {
   return to_utf8(failed ? std::filesystem::absolute(to_path(called), failed) : self);
 }
 
+#endif
+
+#if !defined(_WIN32)
+std::vector<std::string> program_words(int argc, const char* const* argv) {
+  return {argv, argv + argc};
+}
 #endif
 
 const std::vector<int>& end_signals() {

@@ -6,7 +6,9 @@
 #include <string_view>
 
 #include "key_table.hpp"
+#include "output_place.hpp"
 #include "screen.hpp"
+#include "vole/base/program.hpp"
 #include "vole/window.hpp"
 
 namespace vole {
@@ -31,6 +33,9 @@ bool driver_shows_windows() {
 // Starts and ends SDL; the first member of the host, so that it outlives windows and pads.
 struct SdlInUse {
   SdlInUse() {
+    SDL_SetMainReady();
+    // On Windows a pixel of the window is then a pixel of the display, whatever enlargement the desktop is set to.
+    SDL_SetHint(SDL_HINT_WINDOWS_DPI_AWARENESS, "permonitorv2");
     if (SDL_Init(SDL_INIT_VIDEO | SDL_INIT_GAMECONTROLLER) != 0) throw sdl_error("no window can be opened");
     if (!driver_shows_windows()) {
       SDL_Quit();
@@ -228,7 +233,18 @@ std::shared_ptr<Host> make_window_host() {
 }
 
 int run(int argc, char** argv, Game game) {
-  return run_on(make_window_host, argc, argv, std::move(game));
+  const std::vector<std::string> words = program_words(argc, argv);
+  OutputPlace output(std::find(words.begin(), words.end(), "--headless") == words.end());
+  return output.finish(run_on(make_window_host, argc, argv, std::move(game)));
 }
+
+#if defined(_WIN32)
+int run(int argc, wchar_t** argv, Game game) {
+  std::vector<std::string> words = program_words(argc, argv);
+  std::vector<char*> pointers;
+  for (std::string& word : words) pointers.push_back(word.data());
+  return run(argc, pointers.data(), std::move(game));
+}
+#endif
 
 }  // namespace vole

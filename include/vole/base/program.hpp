@@ -1,4 +1,4 @@
-// The running program: where it is, how it is ended, and whether its output arrived.
+// The running program: where it is, how it was started and is ended, and whether its output arrived.
 #pragma once
 
 #include <string>
@@ -8,6 +8,13 @@ namespace vole {
 
 // The path of the running program; `called` is its argv[0], for systems that cannot tell.
 std::string program_path(const std::string& called);
+
+// The words that the program was started with, in UTF-8. Windows gives main() its words in an encoding in which many
+// names cannot be written: when `argv` is what main() got, the system is asked again.
+std::vector<std::string> program_words(int argc, const char* const* argv);
+#if defined(_WIN32)
+std::vector<std::string> program_words(int argc, const wchar_t* const* argv);
+#endif
 
 // The signals by which a person or the system asks a program to end.
 const std::vector<int>& end_signals();
