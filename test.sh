@@ -34,8 +34,8 @@ cmake --build build/clang
 ctest --test-dir build/clang --output-on-failure -j 2
 tests/fuzz/run.sh build/clang/tests/vole_fuzz 3
 
-step "mingw-w64: the library compiles for Windows"
-scripts/compile_for_windows.sh build/windows
+step "Windows: games are built with mingw-w64 and played under wine, and end and look as the native ones do"
+scripts/try_for_windows.sh build/windows build/release
 
 step "browser: games as pages are played, and end and look as the native ones do"
 scripts/try_for_web.sh build/web build/release

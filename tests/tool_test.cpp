@@ -322,6 +322,54 @@ TEST_CASE("a page holds the game's files and what its script must know, and repl
         "error: Vole is not built for \"web\" on this machine yet; run `vole setup web` once\n");
 }
 
+TEST_CASE("a package for Windows has names that Windows can have") {
+  TempFolder folder;
+  write_small_game(folder);
+  folder.write("p.exe", "a program");
+  const auto package = [&] { return vole_in(folder, "package . --target windows --program p.exe -o out"); };
+  const Ran made = package();
+  CAPTURE(made.output);
+  REQUIRE(made.code == 0);
+  CHECK(made.output == "out/small-0.1.0-windows.zip\n");
+  const std::string listing =
+      run_command("python3 -m zipfile -l " + as_word(folder.path("out/small-0.1.0-windows.zip"))).output;
+  for (const char* file :
+       {"small.exe", "game.toml", "assets/mouse.png", "licences/vole.txt", "licences/SDL2.txt"})
+    CHECK(listing.find(std::string("small-0.1.0-windows/") + file + " ") != std::string::npos);
+  CHECK(listing.find("p.exe") == std::string::npos);
+  const vole::Bytes first = vole::read_bytes(folder.path("out/small-0.1.0-windows.zip"), 1 << 24);
+  REQUIRE(package().code == 0);
+  CHECK(vole::read_bytes(folder.path("out/small-0.1.0-windows.zip"), 1 << 24) == first);
+
+  for (const char* name : {"a:b", "what?", "a*", "<a>", "a|b", "\"a\"", "dot./a", "nul", "COM1.old", "lpt9"})
+    folder.write(std::string("assets/") + name + ".png", "");
+  folder.write("assets/Mouse.png", "");
+  const Ran refused = package();
+  CAPTURE(refused.output);
+  CHECK(refused.code == 1);
+  for (const char* line :
+       {"assets/a:b.png: error: cannot be a file's name on Windows; ':' stands in no name there",
+        "assets/what?.png: error: cannot be a file's name on Windows; '?' stands in no name there",
+        "assets/a*.png: error:", "assets/<a>.png: error:", "assets/a|b.png: error:",
+        "assets/\"a\".png: error:",
+        "assets/dot./a.png: error: cannot be a file's name on Windows; no name ends in '.' or ' ' there",
+        "assets/nul.png: error: cannot be a file's name on Windows; \"nul\" is a device there",
+        "assets/COM1.old.png: error: cannot be a file's name on Windows; \"com1\" is a device there",
+        "assets/lpt9.png: error:",
+        "assets/mouse.png: error: and \"assets/Mouse.png\" would be one file on Windows"})
+    CHECK(refused.output.find(line) != std::string::npos);
+  CHECK(std::count(refused.output.begin(), refused.output.end(), '\n') == 11);
+  CHECK(vole::read_bytes(folder.path("out/small-0.1.0-windows.zip"), 1 << 24) == first);
+  TempFolder other;
+  write_small_game(other);
+  const Ran unready =
+      run_command("cd " + as_word(other.path()) + " && XDG_CACHE_HOME=" + as_word(other.path("c")) + " " +
+                  as_word(variable("VOLE_TOOL")) + " package . --target windows");
+  CHECK(unready.code == 1);
+  CHECK(unready.output ==
+        "error: Vole is not built for \"windows\" on this machine yet; run `vole setup windows` once\n");
+}
+
 TEST_CASE("a game answers its options, and says what is wrong with them") {
   TempFolder folder;
   const Ran help = allotment_in(folder, "--help");

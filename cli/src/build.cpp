@@ -4,6 +4,7 @@
 
 #include <algorithm>
 #include <chrono>
+#include <cstdlib>
 #include <string_view>
 #include <thread>
 
@@ -32,6 +33,9 @@ class ShownShare {
     const std::size_t end = piece.rfind(']');
     const std::size_t start = end == std::string_view::npos ? end : piece.rfind('[', end);
     if (start == std::string_view::npos || end - start > 16) return;
+    // Compilers print names of warnings in such brackets too.
+    if (piece.substr(start, end - start).find_first_not_of("[ 0123456789/%") != std::string_view::npos)
+      return;
     const auto now = Clock::now();
     if (now - told_ < std::chrono::seconds(5)) return;
     told_ = now;
@@ -55,6 +59,16 @@ void must_run(const std::vector<std::string>& words, const std::string& what) {
   throw Error(FilePosition{}, fmt::format("{} failed; the command was: {}", what, as_command(words)));
 }
 
+void must_configure(std::vector<std::string> words, const std::string& source, const std::string& build,
+                    const std::string& what) {
+  // A folder that was configured before keeps to its program.
+  const bool chosen =
+      vole::file_exists(vole::join_path(build, "CMakeCache.txt")) || std::getenv("CMAKE_GENERATOR");
+  if (!chosen && program_exists("ninja")) words.insert(words.end(), {"-G", "Ninja"});
+  words.insert(words.end(), {"-S", source, "-B", build});
+  must_run(words, what);
+}
+
 void must_build(const std::string& folder, const std::string& what, const std::vector<std::string>& more) {
   // Without a number some build programs start a compiler for every file at once.
   const unsigned processors = std::max(std::thread::hardware_concurrency(), 1u);
@@ -64,11 +78,8 @@ void must_build(const std::string& folder, const std::string& what, const std::v
 }
 
 std::string build_game(const BuildWish& wish) {
-  std::vector<std::string> configure = wish.configure;
-  for (const std::string& word : {std::string("-S"), wish.folder, std::string("-B"), wish.output})
-    configure.push_back(word);
   fmt::print(stderr, "building {} ...\n", wish.id);
-  must_run(configure, "configuring the build");
+  must_configure(wish.configure, wish.folder, wish.output, "configuring the build");
   must_build(wish.output, "the build", {"--target", wish.id});
   std::string program = vole::join_path(wish.output, wish.program);
   if (!vole::file_exists(program))

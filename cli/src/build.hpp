@@ -7,6 +7,10 @@
 // Runs a program and waits. Throws vole::Error with the command when it fails; what it printed is printed then.
 void must_run(const std::vector<std::string>& words, const std::string& what);
 
+// Has CMake configure a folder to build in: by `words`, "cmake" and its options. Takes ninja where it is installed.
+void must_configure(std::vector<std::string> words, const std::string& source, const std::string& build,
+                    const std::string& what);
+
 // Builds a folder that CMake has configured, with a compiler for each of the machine's processors and no more.
 void must_build(const std::string& folder, const std::string& what,
                 const std::vector<std::string>& more = {});

@@ -123,7 +123,7 @@ void CommandLine::add_package() {
   CLI::App* const command =
       add("package", "Make the build to send",
           "  vole package my-game -o builds\n"
-          "  vole package my-game --target linux --target web -o builds\n"
+          "  vole package my-game --target linux --target windows -o builds\n"
           "  vole package my-game --target web --serve",
           [this] {
             const auto& targets = package_.targets;
@@ -133,7 +133,7 @@ void CommandLine::add_package() {
           });
   command->add_option("DIR", package_.folder, "The game's folder; here when left out");
   command->add_option("--target", package_.targets, "What it is for; may be given more than once")
-      ->check(CLI::IsMember({"linux", "web"}))
+      ->check(CLI::IsMember({"linux", "web", "windows"}))
       ->allow_extra_args(false)
       ->type_name("TARGET")
       ->default_str("linux");
@@ -147,8 +147,12 @@ void CommandLine::add_package() {
 
 void CommandLine::add_setup() {
   CLI::App* const command = add("setup", "Install and build, once, what packages for other systems need",
-                                "  vole setup web", [this] { return setup(setup_, tool_); });
-  command->add_option("TARGET", setup_.target, "The system")->check(CLI::IsMember({"web"}))->required();
+                                "  vole setup web\n"
+                                "  vole setup windows",
+                                [this] { return setup(setup_, tool_); });
+  command->add_option("TARGET", setup_.target, "The system")
+      ->check(CLI::IsMember({"web", "windows"}))
+      ->required();
 }
 
 // For the build that installs them; not among the commands that are listed.

@@ -43,7 +43,7 @@ int schema(const SchemaOptions& options);
 
 struct PackageOptions {
   std::string folder = ".";
-  std::vector<std::string> targets{"linux"};  // or "web"
+  std::vector<std::string> targets{"linux"};  // or "web", "windows"
   std::string output = ".";                   // the folder for the package
   std::string program;                        // built already; empty: build it
   bool serve = false;                         // show the page of "web" until the program is ended
@@ -51,7 +51,7 @@ struct PackageOptions {
 int package(const PackageOptions& options, const std::string& program);
 
 struct SetupOptions {
-  std::string target = "web";
+  std::string target = "web";  // or "windows"
 };
 int setup(const SetupOptions& options, const std::string& program);
 

@@ -7,6 +7,7 @@
 #include <set>
 #include <sstream>
 
+#include "header_libraries.hpp"
 #include "process.hpp"
 #include "vole/base/error.hpp"
 #include "vole_licence.hpp"
@@ -24,12 +25,6 @@ constexpr std::string_view of_the_desktop[] = {
     "libbsd",       "libmd.so",  "libexpat",   "libffi",       "libz.so",     "libapparmor",   "libasyncns",
     "libsndfile",   "libFLAC",   "libvorbis",  "libogg",       "libopus",     "libmpg123",     "libmp3lame",
     "libglib",      "libpcre"};
-
-// Compiled into every game from headers alone.
-constexpr CompiledIn header_libraries[] = {{"glm", "libglm-dev"},
-                                           {"toml++", "libtomlplusplus-dev"},
-                                           {"stb", "libstb-dev"},
-                                           {"CLI11", "libcli11-dev"}};
 
 bool desktop_has(std::string_view name) {
   return std::any_of(std::begin(of_the_desktop), std::end(of_the_desktop),
@@ -93,7 +88,7 @@ std::vector<PackedFile> licence_files(const std::vector<SharedLibrary>& librarie
     files.push_back({fmt::format("{}.txt", part.name),
                      licence_of_package(std::string(part.name), std::string(part.package))});
   };
-  std::for_each(std::begin(header_libraries), std::end(header_libraries), add);
+  for (const HeaderLibrary& library : header_libraries) add({library.name, library.package});
   std::for_each(more.begin(), more.end(), add);
   std::set<std::string> packages;
   for (const SharedLibrary& library : libraries) {

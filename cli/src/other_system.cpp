@@ -51,34 +51,34 @@ std::string source_folder(const std::string& tool) {
 }  // namespace
 
 OtherSystem other_system(const std::string& name, const std::string& tool) {
-  OtherSystem system{
-      name,
-      {"emcmake", "cmake", "-DCMAKE_BUILD_TYPE=Release", "-DCMAKE_CXX_FLAGS_RELEASE=-O2 -DNDEBUG"},
-      {},
-      source_folder(tool)};
+  const std::string source = source_folder(tool);
+  OtherSystem system = name == "web" ? web_system() : windows_system(source);
+  system.source = source;
   vole::Hash hash;
   hash.add(std::string_view(system.source));
+  hash.add(std::string_view(cache_folder()));  // what was built knows where it is
   for (const std::string& word : system.configure) hash.add(std::string_view(word));
   system.folder =
       vole::join_path(cache_folder(), fmt::format("{}-{}-{:08x}", name, vole::version, hash.value() >> 32));
   return system;
 }
 
-std::string ready_library(const OtherSystem& system) {
+void expect_ready(const OtherSystem& system) {
   if (!vole::file_exists(vole::join_path(system.folder, "ready")))
-    throw vole::Error(vole::FilePosition{},
-                      fmt::format("Vole is not built for \"{}\" on this machine yet", system.name),
-                      fmt::format("run `vole setup {}` once", system.name));
-  std::string build = vole::join_path(system.folder, "build");
-  set_up_environment();
-  must_build(build, "building the library");
-  return build;
+    throw Error(FilePosition{}, fmt::format("Vole is not built for \"{}\" on this machine yet", system.name),
+                fmt::format("run `vole setup {}` once", system.name));
 }
 
-void set_up_environment() {
-  // Debian keeps the parser that emscripten needs where its own node looks, and other nodes do not.
-  const std::string path = variable("NODE_PATH");
-  constexpr const char* debian = "/usr/share/nodejs";
-  if (path.find(debian) == std::string::npos && vole::folder_exists(debian))
-    setenv("NODE_PATH", (path.empty() ? std::string(debian) : fmt::format("{}:{}", debian, path)).c_str(), 1);
+std::string build_for(const OtherSystem& system, const PackageWish& wish, const std::string& program,
+                      const std::vector<std::string>& more) {
+  expect_ready(system);
+  const std::string library = vole::join_path(system.folder, "build");
+  must_build(library, "building the library");
+  std::vector<std::string> configure = system.configure;
+  configure.push_back("-Dvole_DIR=" + library);
+  configure.push_back("-DVOLE_TOOL_PROGRAM=" + wish.tool);
+  configure.insert(configure.end(), more.begin(), more.end());
+  return build_game({wish.options.folder, wish.project.id.value,
+                     vole::join_path(wish.options.folder, "build/" + system.name), std::move(configure),
+                     program});
 }

@@ -1,24 +1,41 @@
-// Vole built for another system than this one: kept in the user's cache folder, built once by `vole setup`.
+// Vole built for another system than this one: kept in the user's cache folder, built once by `vole setup`. What differs
+// between systems stands in other_web.cpp and other_windows.cpp.
 #pragma once
 
 #include <string>
 #include <vector>
 
+#include "package_targets.hpp"
+
+// A program or a file that must be there, and the Debian package that it comes in.
+struct Needed {
+  std::string what;  // the name of a program, or a path
+  std::string package;
+};
+
 struct OtherSystem {
   std::string name;  // "web"
   // The words before the folders: the program that configures, and its options.
   std::vector<std::string> configure;
-  std::string folder;  // in the cache: "headers", "build", and "ready" when it was built whole
-  std::string source;  // Vole's own sources
+  std::vector<Needed> needs;
+  // Builds what the library needs there into the folder, and returns words that tell the library where; may be nullptr.
+  std::vector<std::string> (*prepare)(const OtherSystem& system) = nullptr;
+  std::string folder{};  // in the cache: "headers", "build", and "ready" when the library was built whole
+  std::string source{};  // Vole's own sources
 };
 
-// `tool` is this program: the sources are those it was installed with, or built from. Throws vole::Error when they are not
-// there, or when there is no place for a cache.
+// `tool` is this program: Vole's sources are those it was installed with, or built from. Throws vole::Error when they are
+// not there, or when there is no place for a cache.
 OtherSystem other_system(const std::string& name, const std::string& tool);
 
-// Where CMake finds the library for it. Throws vole::Error that says which command to run when it was not built yet; builds
-// what changed in Vole's own sources since.
-std::string ready_library(const OtherSystem& system);
+// Its two parts; `source`: Vole's own.
+OtherSystem web_system();
+OtherSystem windows_system(const std::string& source);
 
-// From now on compilers that are started find their parts.
-void set_up_environment();
+// Throws vole::Error that says which command to run when the library was not built yet.
+void expect_ready(const OtherSystem& system);
+
+// Builds the game in its folder build/NAME, after what changed in Vole's own sources, and returns the path of the program
+// that came of it. `more`: further words that configure.
+std::string build_for(const OtherSystem& system, const PackageWish& wish, const std::string& program,
+                      const std::vector<std::string>& more = {});

@@ -23,7 +23,9 @@ int package(const PackageOptions& options, const std::string& tool) {
   const PackageWish wish{options, project, tool};
   std::string page;
   for (const std::string& target : options.targets) {
-    const std::vector<std::string> made = target == "web" ? package_for_web(wish) : package_for_linux(wish);
+    const std::vector<std::string> made = target == "web"       ? package_for_web(wish)
+                                          : target == "windows" ? package_for_windows(wish)
+                                                                : package_for_linux(wish);
     for (const std::string& path : made) fmt::print("{}\n", path);
     if (target == "web") page = made.front();
   }

@@ -17,6 +17,7 @@ struct PackageWish {
 // Each returns the paths of what it made. Throws vole::Error.
 std::vector<std::string> package_for_linux(const PackageWish& wish);
 std::vector<std::string> package_for_web(const PackageWish& wish);
+std::vector<std::string> package_for_windows(const PackageWish& wish);
 
 // The files that the game needs to run, below `folder` of a package.
 std::vector<PackedFile> packed_game(const vole::Project& project, const std::string& folder);

@@ -3,7 +3,6 @@
 
 #include <algorithm>
 
-#include "build.hpp"
 #include "embedded.hpp"
 #include "fill_in.hpp"
 #include "licences.hpp"
@@ -21,17 +20,6 @@ using vole::Node;
 
 Bytes bytes_of(std::string_view text) {
   return {text.begin(), text.end()};
-}
-
-std::string build(const PackageWish& wish) {
-  const OtherSystem web = other_system("web", wish.tool);
-  const std::string library = ready_library(web);
-  const std::string& id = wish.project.id.value;
-  std::vector<std::string> configure = web.configure;
-  configure.push_back("-Dvole_DIR=" + library);
-  configure.push_back("-DVOLE_TOOL_PROGRAM=" + wish.tool);
-  return build_game({wish.options.folder, id, vole::join_path(wish.options.folder, "build/web"),
-                     std::move(configure), id + ".js"});
 }
 
 std::string in_html(std::string_view text) {
@@ -138,7 +126,7 @@ std::vector<PackedFile> collect(const vole::Project& project, const std::string&
   }
   if (!project.icon.value.empty())
     files.push_back({"icon.png", vole::read_bytes(vole::join_path(project.root, project.icon.value), most)});
-  for (PackedFile& licence : licence_files({}, {{"fmt", "libfmt-dev"}, {"emscripten", "emscripten"}})) {
+  for (PackedFile& licence : licence_files({}, {{"emscripten", "emscripten"}})) {
     licence.path = "licences/" + licence.path;
     files.push_back(std::move(licence));
   }
@@ -163,7 +151,9 @@ void expect_ours_or_new(const std::string& folder) {
 }  // namespace
 
 std::vector<std::string> package_for_web(const PackageWish& wish) {
-  const std::string program = wish.options.program.empty() ? build(wish) : wish.options.program;
+  const std::string program = wish.options.program.empty() ? build_for(other_system("web", wish.tool), wish,
+                                                                       wish.project.id.value + ".js")
+                                                           : wish.options.program;
   std::vector<PackedFile> files = collect(wish.project, program);
   const std::string name = package_name(wish.project, "web");
   std::string folder = vole::join_path(wish.options.output, name);

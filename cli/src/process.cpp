@@ -59,3 +59,7 @@ ProcessResult run_process(const std::vector<std::string>& words, Complaints comp
   result.code = WIFEXITED(status) ? WEXITSTATUS(status) : 128;
   return result;
 }
+
+bool program_exists(const std::string& name) {
+  return run_process({"sh", "-c", "command -v \"$1\"", "sh", name}, Complaints::dropped).code == 0;
+}

@@ -20,3 +20,6 @@ enum class Complaints { shown, dropped };
 // nowhere; its standard output is returned, and `listen` gets each piece of it when it comes.
 ProcessResult run_process(const std::vector<std::string>& words, Complaints complaints = Complaints::shown,
                           const std::function<void(std::string_view)>& listen = {});
+
+// Whether there is a program of this name on the PATH.
+bool program_exists(const std::string& name);

@@ -12,7 +12,9 @@ import unittest
 import os
 
 sys.path.insert(0, os.path.dirname(os.path.abspath(__file__)))
+sys.path.insert(0, os.path.dirname(os.path.dirname(os.path.abspath(__file__))))
 from browser import RETURN, RIGHT, SPACE, Browser  # noqa: E402
+from pictures import cut_canvas, differing_pixels, enlarge, size_of  # noqa: E402
 
 TOOL, NATIVE, ALLOTMENT, ALLOTMENT_JS, NEW_GAME, NEW_GAME_JS, WORK = sys.argv[1:8]
 
@@ -47,16 +49,6 @@ def native(*words):
     return ran.returncode, ran.stdout
 
 
-def differing_pixels(a, b):
-    ran = subprocess.run(["compare", "-metric", "AE", a, b, "null:"], stderr=subprocess.PIPE, text=True, check=False)
-    return float(ran.stderr.split()[0])
-
-
-def size_of(picture):
-    out = subprocess.run(["identify", "-format", "%w %h", picture], stdout=subprocess.PIPE, text=True, check=True)
-    return tuple(int(word) for word in out.stdout.split())
-
-
 class Pages(unittest.TestCase):
     def work(self, name):
         return os.path.join(WORK, name)
@@ -66,14 +58,8 @@ class Pages(unittest.TestCase):
         browser.script("document.getElementById('cover').hidden = true; document.getElementById('full').hidden = true")
         time.sleep(0.3)
         browser.screenshot(self.work("page.png"))
-        page, canvas = size_of(self.work("page.png")), size_of(shot)
-        scale = min(page[0] // canvas[0], page[1] // canvas[1])
-        shown = (canvas[0] * scale, canvas[1] * scale)
-        left, top = (page[0] - shown[0]) // 2, (page[1] - shown[1]) // 2
-        subprocess.run(["convert", self.work("page.png"), "-crop", f"{shown[0]}x{shown[1]}+{left}+{top}", "+repage",
-                        self.work("canvas.png")], check=True)
-        subprocess.run(["convert", shot, "-filter", "point", "-resize", f"{shown[0]}x{shown[1]}!",
-                        self.work("wanted.png")], check=True)
+        shown = cut_canvas(self.work("page.png"), size_of(shot), self.work("canvas.png"))
+        enlarge(shot, shown, self.work("wanted.png"))
         self.assertEqual(differing_pixels(self.work("canvas.png"), self.work("wanted.png")), 0)
 
     def test_the_shipped_run_ends_as_it_does_natively(self):
