@@ -29,7 +29,7 @@ ctest --test-dir build/release --output-on-failure -j 2
 step "clang: all tests under address and undefined-behaviour sanitizers; each loader fuzzed for a few seconds"
 cmake -S . -B build/clang -G Ninja -DCMAKE_CXX_COMPILER=clang++ -DCMAKE_BUILD_TYPE=RelWithDebInfo \
   -DCMAKE_CXX_FLAGS_RELWITHDEBINFO="-O1 -g1 -DNDEBUG" \
-  -DVOLE_FUZZ=ON -DVOLE_SANITIZE=address,undefined -DVOLE_WARNINGS_ARE_ERRORS=ON >/dev/null
+  -DCMAKE_UNITY_BUILD=ON -DVOLE_FUZZ=ON -DVOLE_SANITIZE=address,undefined -DVOLE_WARNINGS_ARE_ERRORS=ON >/dev/null
 cmake --build build/clang
 ctest --test-dir build/clang --output-on-failure -j 2
 tests/fuzz/run.sh build/clang/tests/vole_fuzz 3

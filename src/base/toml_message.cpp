@@ -27,7 +27,7 @@ constexpr std::array unfinished{
     Words{"table header", "a table's name; its \"]\" is missing"},
 };
 
-constexpr std::array wanted{
+constexpr std::array words_for_wanted{
     Words{"comma or closing ']'", "a comma or \"]\""},
     Words{"comma or closing '}'", "a comma or \"}\""},
     Words{"value or closing ']'", "a value or \"]\""},
@@ -43,7 +43,7 @@ constexpr std::array wanted{
     Words{"digit", "a digit"},
 };
 
-constexpr std::array seen{
+constexpr std::array words_for_seen{
     Words{"'\\n'", "the end of the line"},
     Words{"'\\r'", "the end of the line"},
     Words{"EOF", "the end of the file"},
@@ -77,10 +77,10 @@ std::string toml_message(std::string_view from_parser) {
   }
   constexpr std::string_view expected = "expected ", saw = ", saw ";
   if (const std::size_t at = text.rfind(saw); text.starts_with(expected) && at != std::string_view::npos) {
-    const std::string_view found = in_our_words(text.substr(at + saw.size()), seen);
+    const std::string_view found = in_our_words(text.substr(at + saw.size()), words_for_seen);
     return fmt::format(
         "{} expected here, not {}",
-        in_double_quotes(in_our_words(text.substr(expected.size(), at - expected.size()), wanted)),
+        in_double_quotes(in_our_words(text.substr(expected.size(), at - expected.size()), words_for_wanted)),
         in_double_quotes(found));
   }
   if (text.starts_with("unescaped control character"))
