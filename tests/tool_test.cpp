@@ -325,7 +325,7 @@ TEST_CASE("a page holds the game's files and what its script must know, and repl
 TEST_CASE("a package for Windows has names that Windows can have") {
   TempFolder folder;
   write_small_game(folder);
-  folder.write("p.exe", "a program");
+  folder.write("p.exe", "MZ and so on");
   const auto package = [&] { return vole_in(folder, "package . --target windows --program p.exe -o out"); };
   const Ran made = package();
   CAPTURE(made.output);
@@ -362,6 +362,9 @@ TEST_CASE("a package for Windows has names that Windows can have") {
   CHECK(vole::read_bytes(folder.path("out/small-0.1.0-windows.zip"), 1 << 24) == first);
   TempFolder other;
   write_small_game(other);
+  CHECK(vole_in(other, "package . --target windows --program /bin/true").output ==
+        "/bin/true: error: is no program for Windows\n");
+  CHECK(vole_in(other, "package . --target windows --target linux --program /bin/true").code == 2);
   const Ran unready =
       run_command("cd " + as_word(other.path()) + " && XDG_CACHE_HOME=" + as_word(other.path("c")) + " " +
                   as_word(variable("VOLE_TOOL")) + " package . --target windows");

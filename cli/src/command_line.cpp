@@ -129,6 +129,8 @@ void CommandLine::add_package() {
             const auto& targets = package_.targets;
             if (package_.serve && std::find(targets.begin(), targets.end(), "web") == targets.end())
               throw CLI::ValidationError("--serve", "shows the page of --target web");
+            if (!package_.program.empty() && targets.size() > 1)
+              throw CLI::ValidationError("--program", "is for one --target");
             return package(package_, tool_);
           });
   command->add_option("DIR", package_.folder, "The game's folder; here when left out");

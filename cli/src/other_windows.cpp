@@ -32,7 +32,8 @@ std::vector<std::string> apt_get(const std::string& folder, const std::vector<st
   for (const std::string& option :
        {fmt::format("Dir::Etc::sourcelist={}/sources.list", folder),
         std::string("Dir::Etc::sourceparts=/dev/null"), fmt::format("Dir::State::lists={}/lists", folder),
-        fmt::format("Dir::Cache={}/cache", folder), std::string("APT::Sandbox::User=root")}) {
+        fmt::format("Dir::Cache={}/cache", folder), std::string("APT::Sandbox::User=root"),
+        std::string("APT::Update::Error-Mode=any")}) {
     words.emplace_back("-o");
     words.push_back(option);
   }
@@ -59,8 +60,10 @@ void fetch_sources(const std::string& folder, const std::string& source) {
   fmt::print(stderr, "fetching the sources of SDL ...\n");
   must_run(apt_get(folder, {"update"}), "looking for source packages");
   must_run(apt_get(folder, {"source", "--download-only", "libsdl2"}), "fetching the sources of SDL");
-  must_run({"dpkg-source", "--no-check", "-x", description_file(folder), source},
+  const std::string unpacked = source + ".part";
+  must_run({"dpkg-source", "--no-check", "-x", description_file(folder), unpacked},
            "unpacking the sources of SDL");
+  fs::rename(unpacked, source);
 }
 
 // Only what the window host uses, and sound.
@@ -72,9 +75,8 @@ void build_sdl(const OtherSystem& windows, const std::string& installed) {
     fetch_sources(work, source);
   }
   std::vector<std::string> words = windows.configure;
-  words.insert(words.end(), {"-DCMAKE_INSTALL_PREFIX=" + installed, "-DCMAKE_C_FLAGS_RELEASE=-O2 -DNDEBUG"});
-  for (const char* left_out : {"SHARED", "TEST", "RENDER", "VULKAN", "OPENGLES", "SENSOR", "HAPTIC"})
-    words.push_back(fmt::format("-DSDL_{}=OFF", left_out));
+  words.insert(words.end(), {"-C", windows.source + "/hosts/sdl/build_options.cmake",
+                             "-DCMAKE_INSTALL_PREFIX=" + installed, "-DCMAKE_C_FLAGS_RELEASE=-O2 -DNDEBUG"});
   fmt::print(stderr, "building SDL for Windows ...\n");
   must_configure(words, source, build, "configuring SDL");
   must_build(build, "building SDL");

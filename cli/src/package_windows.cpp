@@ -160,7 +160,10 @@ std::vector<std::string> package_for_windows(const PackageWish& wish) {
   std::vector<PackedFile> files = packed_game(wish.project, "");
   expect_windows_names(files);
   const std::string program = wish.options.program.empty() ? build(wish) : wish.options.program;
-  files.push_back({wish.project.id.value + ".exe", vole::read_bytes(program, std::size_t{1} << 30), true});
+  vole::Bytes content = vole::read_bytes(program, std::size_t{1} << 30);
+  if (content.size() < 2 || content[0] != 'M' || content[1] != 'Z')
+    throw Error(FilePosition::whole_file(program), "is no program for Windows");
+  files.push_back({wish.project.id.value + ".exe", std::move(content), true});
   for (PackedFile& licence : licence_files({}, {std::begin(in_the_program), std::end(in_the_program)}))
     files.push_back({"licences/" + licence.path, std::move(licence.content)});
   const std::string name = package_name(wish.project, "windows");
