@@ -48,6 +48,9 @@ std::string error_of(const Work& work, const TempFolder& folder) {
   return {};
 }
 
+// How many random cases a test tries: `usual`, times VOLE_TIMES when that is in the environment, for long runs.
+int cases(int usual);
+
 // How often this program has called operator new.
 std::int64_t allocations_so_far();
 bool allocations_are_counted();

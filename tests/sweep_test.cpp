@@ -166,3 +166,39 @@ TEST_CASE("numbers that are none do no harm") {
     CHECK(std::isfinite(vole::move_box(grid, {{bad, bad}, {bad, bad}}, {5, 5}).at.y));
   }
 }
+
+TEST_CASE("two moving boxes meet when they overlap at some moment") {
+  vole::Random chance(24);
+  int met = 0;
+  for (int i = 0; i < cases(4000); ++i) {
+    CAPTURE(i);
+    const auto box = [&chance] {
+      const Rect any{{chance.within(-40, 40), chance.within(-40, 40)},
+                     {chance.within(1, 20), chance.within(1, 20)}};
+      return chance.chance(0.5f) ? any : Rect{{std::round(any.at.x), std::round(any.at.y)}, {8, 8}};
+    };
+    const auto motion = [&chance] {
+      return Vec2{chance.chance(0.2f) ? 0 : chance.within(-80, 80),
+                  chance.chance(0.2f) ? 0 : chance.within(-80, 80)};
+    };
+    const Rect a = box(), b = box();
+    const Vec2 a_motion = motion(), b_motion = chance.chance(0.1f) ? a_motion : motion();
+    bool overlap = false, nearly = false;
+    for (int step = 0; step <= 1024; ++step) {
+      const float share = static_cast<float>(step) / 1024;
+      const Rect a_then = a.moved_by(a_motion * share), b_then = b.moved_by(b_motion * share);
+      const Rect both = a_then.shared_with(b_then);
+      overlap = overlap || (both.size.x > 0.001f && both.size.y > 0.001f);
+      nearly = nearly || Rect{a_then.at - Vec2(0.25f), a_then.size + Vec2(0.5f)}.overlaps(b_then);
+    }
+    const bool meet = vole::boxes_meet(a, a_motion, b, b_motion);
+    if (overlap) REQUIRE(meet);
+    if (meet) REQUIRE(nearly);
+    REQUIRE(vole::boxes_meet(b, b_motion, a, a_motion) == meet);
+    met += meet;
+  }
+  CHECK(met > cases(4000) / 10);
+  CHECK_FALSE(vole::boxes_meet({{0, 0}, {8, 8}}, {0, 0}, {{8, 0}, {8, 8}}, {0, 50}));
+  CHECK_FALSE(vole::boxes_meet({{0, 0}, {8, 8}}, {0, 0}, {{8, 0}, {8, 8}}, {50, 0}));
+  CHECK(vole::boxes_meet({{0, 0}, {8, 8}}, {0, 0}, {{80, 0}, {8, 8}}, {-160, 0}));
+}

@@ -14,11 +14,15 @@ class CueScene : public vole::Scene {
   void cues(vole::Cues& cues) override {
     if (say) say(cues);
   }
+  void tick(vole::Stage& stage) override {
+    if (work) work(stage);
+  }
   void draw(vole::Drawing&) const override {
     if (look) look();
   }
   static inline std::function<void(vole::Cues&)> say;
-  static inline std::function<void()> look;  // while a picture is drawn
+  static inline std::function<void(vole::Stage&)> work;  // in each tick, before anything moves
+  static inline std::function<void()> look;              // while a picture is drawn
 };
 template <class V>
 void describe(V&, CueScene&) {}
@@ -35,6 +39,7 @@ struct TestStage {
   TestStage() { game.scene<CueScene>("cues"); }
   ~TestStage() {
     CueScene::say = nullptr;
+    CueScene::work = nullptr;
     CueScene::look = nullptr;
   }
 

@@ -3,6 +3,7 @@
 
 #include <map>
 
+#include "vole/physics/bounds_grid.hpp"
 #include "vole/scene/running_scene.hpp"
 
 namespace vole {
@@ -18,7 +19,18 @@ struct ClipHappening {
 struct Meeter {
   Entity entity;
   const std::string* kind = nullptr;
-  Rect box;
+  Rect box;           // at the end of the tick
+  Vec2 motion{0, 0};  // in the tick
+};
+
+// Two of them, by their places in the list, that overlap at some moment of the tick.
+struct Meeting {
+  std::uint32_t a = 0;
+  std::uint32_t b = 0;
+
+  friend bool operator<(const Meeting& x, const Meeting& y) {
+    return std::pair(x.a, x.b) < std::pair(y.a, y.b);
+  }
 };
 
 // A field that a track shows otherwise while a picture is drawn.
@@ -32,6 +44,9 @@ struct ShownField {
 struct TickScratch {
   std::vector<ClipHappening> happenings;
   std::vector<Meeter> meeters;
+  BoundsGrid near;                                             // by place in the list
+  std::vector<std::pair<std::uint32_t, std::uint32_t>> pairs;  // that are near each other
+  std::vector<Meeting> meetings;                               // of one cue
   std::vector<Overlap> overlaps;
   std::vector<Told> told;
   std::vector<ShownField> shown_fields;

@@ -40,4 +40,7 @@ struct Moved {
 // Like sweep_box, but after a contact the rest of the motion goes on along the surface.
 Moved move_box(const SolidGrid& grid, const Rect& box, Vec2 motion);
 
+// Whether two boxes that move in straight lines, in the same time, overlap at some moment of it.
+bool boxes_meet(const Rect& a, Vec2 a_motion, const Rect& b, Vec2 b_motion);
+
 }  // namespace vole

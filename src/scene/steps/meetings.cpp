@@ -1,11 +1,12 @@
-// Calls the cues for bodies that overlap, in the order of the cues and then of the things; those for overlaps that end
-// come last.
+// Calls the cues for bodies that overlap, or have on their way through the tick, in the order of the cues and then of the
+// things; those for overlaps that end come last.
 #include <fmt/format.h>
 
 #include <algorithm>
 #include <tuple>
 
 #include "../cue_call.hpp"
+#include "vole/physics/sweep.hpp"
 #include "vole/world/body.hpp"
 
 namespace vole {
@@ -36,18 +37,55 @@ void call(const Cues::OverlapCue& cue, Tick& tick, Entity a, Entity b) {
   call_cue(when, [&] { cue.handler(tick.stage, a, b); });
 }
 
+// From where it was to where it is.
+Rect swept(const Meeter& meeter) {
+  const Rect before = meeter.box.moved_by(-meeter.motion);
+  const Vec2 corner{std::min(before.left(), meeter.box.left()), std::min(before.top(), meeter.box.top())};
+  const Vec2 end{std::max(before.right(), meeter.box.right()),
+                 std::max(before.bottom(), meeter.box.bottom())};
+  return {corner, end - corner};
+}
+
+bool meet(const Meeter& a, const Meeter& b) {
+  return a.box.overlaps(b.box) ||
+         boxes_meet(a.box.moved_by(-a.motion), a.motion, b.box.moved_by(-b.motion), b.motion);
+}
+
+void find_meeters(Tick& tick) {
+  TickScratch& scratch = tick.scratch;
+  scratch.meeters.clear();
+  scratch.pairs.clear();
+  tick.world.entities.visit<KindOf, Body, Pose>(
+      [&](Entity entity, const KindOf& kind, const Body& body, const Pose& pose) {
+        if (!tick.stage.removed(entity))
+          scratch.meeters.push_back({entity, &kind.name, body.box(pose.at), pose.at - pose.before});
+      });
+  const auto count = static_cast<std::uint32_t>(scratch.meeters.size());
+  for (std::uint32_t i = 0; i < count; ++i) scratch.near.put(i, swept(scratch.meeters[i]));
+  scratch.near.keep_first(count);
+  scratch.near.find_pairs(scratch.pairs);
+  const auto pass = [&](const auto& pair) {
+    return !meet(scratch.meeters[pair.first], scratch.meeters[pair.second]);
+  };
+  scratch.pairs.erase(std::remove_if(scratch.pairs.begin(), scratch.pairs.end(), pass), scratch.pairs.end());
+}
+
 // Notes what overlaps; only a cue for what no longer does is not called yet.
 void find_overlaps(const Cues::OverlapCue& cue, Tick& tick) {
-  for (const Meeter& a : tick.scratch.meeters) {
-    if (*a.kind != cue.kind) continue;
-    for (const Meeter& b : tick.scratch.meeters) {
-      if (*b.kind != cue.other || a.entity == b.entity || !a.box.overlaps(b.box)) continue;
-      const Overlap overlap = overlap_of(a.entity, b.entity);
-      tick.scratch.overlaps.push_back(overlap);
-      const bool begins = !holds(tick.world.overlaps, overlap);
-      if (cue.when == When::lasts || (cue.when == When::begins && begins))
-        call(cue, tick, a.entity, b.entity);
-    }
+  const std::vector<Meeter>& meeters = tick.scratch.meeters;
+  std::vector<Meeting>& meetings = tick.scratch.meetings;
+  meetings.clear();
+  for (const auto& [a, b] : tick.scratch.pairs) {
+    if (*meeters[a].kind == cue.kind && *meeters[b].kind == cue.other) meetings.push_back({a, b});
+    if (*meeters[b].kind == cue.kind && *meeters[a].kind == cue.other) meetings.push_back({b, a});
+  }
+  std::sort(meetings.begin(), meetings.end());
+  for (const Meeting& meeting : meetings) {
+    const Entity a = meeters[meeting.a].entity, b = meeters[meeting.b].entity;
+    const Overlap overlap = overlap_of(a, b);
+    tick.scratch.overlaps.push_back(overlap);
+    const bool begins = !holds(tick.world.overlaps, overlap);
+    if (cue.when == When::lasts || (cue.when == When::begins && begins)) call(cue, tick, a, b);
   }
 }
 
@@ -66,13 +104,8 @@ void tell_ends(const Cues::OverlapCue& cue, Tick& tick, const std::vector<Overla
 }  // namespace
 
 void tell_meetings(Tick& tick) {
-  tick.scratch.meeters.clear();
   tick.scratch.overlaps.clear();
-  tick.world.entities.visit<KindOf, Body, Pose>(
-      [&tick](Entity entity, const KindOf& kind, const Body& body, const Pose& pose) {
-        if (!tick.stage.removed(entity))
-          tick.scratch.meeters.push_back({entity, &kind.name, body.box(pose.at)});
-      });
+  find_meeters(tick);
   const std::vector<Cues::OverlapCue>& cues = tick.cues.overlaps();
   for (std::size_t i = 0; i < cues.size(); ++i) find_overlaps(cues[i], tick);
   std::vector<Overlap>& now = tick.scratch.overlaps;
