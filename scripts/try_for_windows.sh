@@ -22,6 +22,10 @@ mkdir -p "$out/games"
 rm -rf "$out/games/allotment" "$out/games/fresh" "$out/packages"
 cp -r examples/allotment "$out/games/allotment"
 "$vole" new "$out/games/fresh" >/dev/null
+# The other main function that programs for Windows may have.
+sed -i 's/int main(int argc, char\*\* argv)/int wmain(int argc, wchar_t** argv)/' "$out/games/fresh/src/main.cpp"
+grep -q wmain "$out/games/fresh/src/main.cpp"
+echo 'target_link_options(fresh PRIVATE -municode)' >>"$out/games/fresh/CMakeLists.txt"
 for game in allotment fresh; do
   "$vole" package "$out/games/$game" --target windows -o "$out/packages"
 done

@@ -162,10 +162,11 @@ class Windows(unittest.TestCase):
         for wanted in (r"\d+ start \+", r"\d+ walk 100", r"\d+ jump \+"):
             self.assertRegex(recording, wanted)
 
-    def test_a_new_game_runs(self):
-        code, _, said = run(self.new_game, "--headless", "--ticks", "120", "--record", "a.run", "--shot", "a.png")
+    def test_a_new_game_whose_main_function_is_wmain_runs(self):
+        code, _, said = run(self.new_game, "--headless", "--ticks", "120", "--record", "ёж 針.run", "--shot", "a.png")
         self.assertEqual(code, 0, said)
-        code, said, _ = run(self.new_game, "--headless", "--replay", "a.run")
+        self.assertIn("ёж 針.run", os.listdir(self.new_game))
+        code, said, _ = run(self.new_game, "--headless", "--replay", "ёж 針.run")
         self.assertEqual(code, 0)
         self.assertIn("as recorded", said)
 
