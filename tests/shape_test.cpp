@@ -347,6 +347,8 @@ TEST_CASE("what is no shape is refused with the reason") {
     CHECK_FALSE(vole::sweep_shape(box, bad, {1, 0}, box, {0, 0}).hit);
     CHECK_FALSE(vole::sweep_shape(box, {0, 0}, bad, box, {0, 0}).hit);
     CHECK_FALSE(vole::cast_ray({0, 0}, {1, 0}, box, bad).hit);
+    CHECK_FALSE(vole::cast_ray(bad, {1, 0}, box, {0, 0}).hit);
+    CHECK_FALSE(vole::cast_ray({0, -8}, bad, box, {0, 0}).hit);
     CHECK(vole::gap_between(box, bad, box, {0, 0}).distance > 1e30);
   }
   CHECK_FALSE(vole::sweep_shape(box, {1e30f, 0}, {-1e30f, 1e30f}, box, {0, 0}).hit);

@@ -133,6 +133,64 @@ TEST_CASE("what a thing lacks is said with its kind and the component's name") {
                                       Catch::Contains("began to overlap the \"crumb\" (thing "));
 }
 
+TEST_CASE("things are found and met by their tags, whatever their kind") {
+  Small small;
+  small.add("kinds.toml",
+            "\n[seed]\ntags = [\"food\", \"round\"]\nbody = { size = [4, 4] }\n"
+            "[nut]\ntags = [\"food\"]\nbody = { size = [4, 4] }\n[stone]\nbody = { size = [4, 4] }\n");
+  small.add("levels/patch.level.toml",
+            "\n[[places]]\nkind = \"stone\"\ncell = [7, 2]\nname = \"pea\"\ntags = [\"round\"]\n");
+  Stage& stage = small.begin();
+  const Entity nut = stage.spawn("nut", {60, 60}), stone = stage.spawn("stone", {80, 60}),
+               seed = stage.spawn("seed", {100, 60}), pea = stage.named("pea");
+  const auto all = [&stage](std::string_view tag) {
+    std::vector<Entity> found;
+    stage.each_tagged(tag, [&found](Entity entity) { found.push_back(entity); });
+    return found;
+  };
+  CHECK(all("food") == std::vector<Entity>{nut, seed});
+  CHECK(all("round") == std::vector<Entity>{pea, seed});
+  CHECK((stage.has_tag(seed, "round") && !stage.has_tag(nut, "round") && !stage.has_tag(stone, "food")));
+  CHECK_THROWS_WITH(stage.has_tag(seed, "fod"), "error: no kind has the tag \"fod\"; did you mean \"food\"?");
+  CHECK_THROWS_WITH(all("rounds"), Catch::Contains("did you mean \"round\"?"));
+  CHECK_THROWS_WITH(small.say([](vole::Cues& cues) {
+    cues.when_overlap_begins("mouse", vole::tagged("foot"), [](Stage&, Entity, Entity) {});
+  }),
+                    "error: no kind has the tag \"foot\"; did you mean \"food\"?");
+
+  std::vector<std::pair<Entity, Entity>> began, ended;
+  small.say([&](vole::Cues& cues) {
+    cues.when_overlap_begins("stone", vole::tagged("food"),
+                             [&](Stage&, Entity a, Entity b) { began.emplace_back(a, b); });
+    cues.when_overlap_ends(vole::tagged("food"), "stone",
+                           [&](Stage&, Entity a, Entity b) { ended.emplace_back(a, b); });
+  });
+  small.tick();
+  CHECK(began.empty());
+  for (const Entity food : {nut, seed}) stage.get<vole::Pose>(food).at = stage.get<vole::Pose>(stone).at;
+  small.tick(2);
+  CHECK(began == std::vector<std::pair<Entity, Entity>>{{stone, nut}, {stone, seed}});
+  stage.get<vole::Pose>(nut).at.x += 50;
+  small.tick();
+  CHECK(ended == std::vector<std::pair<Entity, Entity>>{{nut, stone}});
+  stage.remove(seed);
+  CHECK(all("food") == std::vector<Entity>{nut});
+
+  // In a state they are written with the rest.
+  const vole::StateBytes before = small.state();
+  stage.get<vole::Tags>(nut).names.emplace_back("old");
+  CHECK(small.state() != before);
+}
+
+TEST_CASE("tags are a list, in kinds and places") {
+  Small wrong;
+  wrong.add("kinds.toml", "\n[seed]\ntags = \"food\"\n");
+  wrong.begin();
+  CHECK_THROWS_WITH(
+      wrong.stage->spawn("seed", {0, 0}),
+      Catch::Contains("kinds.toml:") && Catch::Contains("a list wanted here, not the text \"food\""));
+}
+
 TEST_CASE("overlaps begin, last and end, as boxes do, and each is told once") {
   Small small;
   Stage& stage = small.begin();

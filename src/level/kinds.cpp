@@ -4,6 +4,7 @@
 
 #include <algorithm>
 #include <map>
+#include <set>
 
 #include "vole/base/files.hpp"
 #include "vole/base/names.hpp"
@@ -18,6 +19,21 @@ bool Kinds::has(std::string_view name) const {
 const Node& Kinds::kind(std::string_view name, const FilePosition& asked) const {
   if (const auto* found = find_named(all, name)) return found->value;
   throw Error(asked, fmt::format("no kind \"{}\"", name), did_you_mean(name, names_of(all)));
+}
+
+std::vector<std::string> Kinds::tags() const {
+  std::set<std::string> found;
+  for (const auto& item : all)
+    if (const Node* const tags = item.value.find("tags"))
+      for (const Node& tag : tags->items)
+        if (tag.type == Node::Type::text) found.insert(tag.text);
+  return {found.begin(), found.end()};
+}
+
+void Kinds::expect_tag(std::string_view tag) const {
+  const std::vector<std::string> known = tags();
+  if (std::binary_search(known.begin(), known.end(), tag)) return;
+  throw Error(FilePosition{}, fmt::format("no kind has the tag \"{}\"", tag), did_you_mean(tag, known));
 }
 
 Kinds read_kinds(const std::string& root) {

@@ -25,10 +25,14 @@ void read_field(const Node& node, PlaceText& place, const FieldRule&, Report& re
       read_value(entry.value, place.at, pixels, report);
     else if (entry.key == "name")
       read_value(entry.value, place.name, {}, report);
-    else if (entry.value.type == Node::Type::table)
+    else if (entry.key == "tags") {
+      std::vector<std::string> tags;  // the one component that is a list
+      read_value(entry.value, tags, items(most_tags), report);
+      place.overrides.entries.push_back(entry);
+    } else if (entry.value.type == Node::Type::table)
       place.overrides.entries.push_back(entry);
     else {
-      const std::string known[] = {"kind", "cell", "at", "name"};
+      const std::string known[] = {"kind", "cell", "at", "name", "tags"};
       report.error(entry.where, fmt::format("unknown key \"{}\"", entry.key), did_you_mean(entry.key, known));
     }
   }
@@ -43,6 +47,7 @@ Node schema_field(const PlaceText&, const FieldRule&) {
   detail::put(properties, "cell", schema_of<IVec2>());
   detail::put(properties, "at", schema_of<Vec2>());
   detail::put(properties, "name", detail::type_schema("string"));
+  detail::put(properties, "tags", schema_of<std::vector<std::string>>(items(most_tags)));
   Node required;
   required.type = Node::Type::array;
   required.items.push_back(detail::text_node("kind"));

@@ -6,7 +6,7 @@
 namespace vole {
 namespace {
 
-constexpr double smallest_cell = 16;
+constexpr double smallest_cell = 32;
 // Further out all cells are one.
 constexpr double furthest_cell = 1 << 27;
 constexpr int top_level = 19;  // its cells are 8 million pixels wide
@@ -166,17 +166,6 @@ void BoundsGrid::find(const Rect& area, std::vector<std::uint32_t>& found) const
   const auto start = static_cast<std::ptrdiff_t>(found.size());
   visit_near(area, [&found](std::uint32_t id) { found.push_back(id); });
   std::sort(found.begin() + start, found.end());
-}
-
-void BoundsGrid::find_pairs(std::vector<std::pair<std::uint32_t, std::uint32_t>>& found) const {
-  for (std::uint32_t id = 0; id < entries_.size(); ++id) {
-    if (!has(id)) continue;
-    const auto start = static_cast<std::ptrdiff_t>(found.size());
-    visit_near(entries_[id].bounds, [&found, id](std::uint32_t other) {
-      if (other > id) found.emplace_back(id, other);
-    });
-    std::sort(found.begin() + start, found.end());
-  }
 }
 
 }  // namespace vole

@@ -6,9 +6,10 @@
 
 namespace vole {
 
-void Cues::add_overlap(OverlapCue::When when, std::string_view kind, std::string_view other, OnTwo handler) {
-  for (const std::string_view name : {kind, other}) kinds_->kind(name);
-  overlaps_.push_back({when, std::string(kind), std::string(other), std::move(handler)});
+void Cues::add_overlap(OverlapCue cue) {
+  for (const Which* which : {&cue.which, &cue.other})
+    which->is_tag ? kinds_->expect_tag(which->name) : static_cast<void>(kinds_->kind(which->name));
+  overlaps_.push_back(std::move(cue));
 }
 
 void Cues::when_event(std::string_view kind, std::string_view event, OnThing handler) {

@@ -80,6 +80,16 @@ void Stage::expect_kind(std::string_view kind) const {
   setting_.kinds.written().kind(kind);
 }
 
+void Stage::expect_tag(std::string_view tag) const {
+  setting_.kinds.written().expect_tag(tag);
+}
+
+bool Stage::has_tag(Entity entity, std::string_view tag) const {
+  expect_tag(tag);
+  const Tags* const tags = std::as_const(entities).find<Tags>(entity);
+  return tags && tags->has(tag);
+}
+
 std::size_t Stage::place_index(std::string_view name) const {
   if (!has_level()) throw Error(FilePosition{}, fmt::format("no place \"{}\": no level is loaded", name));
   const std::vector<LevelPlace>& places = level().file().places;

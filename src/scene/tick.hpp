@@ -3,7 +3,7 @@
 
 #include <map>
 
-#include "vole/physics/bounds_grid.hpp"
+#include "vole/physics/pair_finder.hpp"
 #include "vole/scene/running_scene.hpp"
 
 namespace vole {
@@ -19,8 +19,9 @@ struct ClipHappening {
 struct Meeter {
   Entity entity;
   const std::string* kind = nullptr;
-  Rect box;           // at the end of the tick
-  Vec2 motion{0, 0};  // in the tick
+  const Tags* tags = nullptr;  // may have none
+  Rect box;                    // at the end of the tick
+  Vec2 motion{0, 0};           // in the tick
 };
 
 // Two of them, by their places in the list, that overlap at some moment of the tick.
@@ -44,9 +45,10 @@ struct ShownField {
 struct TickScratch {
   std::vector<ClipHappening> happenings;
   std::vector<Meeter> meeters;
-  BoundsGrid near;                                             // by place in the list
-  std::vector<std::pair<std::uint32_t, std::uint32_t>> pairs;  // that are near each other
-  std::vector<Meeting> meetings;                               // of one cue
+  std::vector<Rect> swept;  // where each of them was in the tick
+  PairFinder near;
+  std::vector<IndexPair> pairs;   // of them, by place in the list
+  std::vector<Meeting> meetings;  // of one cue
   std::vector<Overlap> overlaps;
   std::vector<Told> told;
   std::vector<ShownField> shown_fields;

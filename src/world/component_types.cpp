@@ -15,6 +15,7 @@
 #include "vole/world/pose.hpp"
 #include "vole/world/side_mover.hpp"
 #include "vole/world/sprite.hpp"
+#include "vole/world/tags.hpp"
 #include "vole/world/top_mover.hpp"
 
 namespace vole {
@@ -24,6 +25,7 @@ ComponentTypes::ComponentTypes() {
   add<Sprite>("sprite");
   add<Person>("person");
   add<SideMover>("side_mover");
+  add<Tags>("tags");
   add<TopMover>("top_mover");
   add<Carries>("carries");
   add<Attached>("attached", Use::state);

@@ -126,6 +126,18 @@ concept Described = requires(detail::AnyVisitor& v, T& value) {
   describe(v, value);
 };
 
+// A struct whose only field stands in files for all of it: tags = ["a", "b"] and not tags = { names = ["a", "b"] }. A function
+// `one_field(T&)` returns it, as OnlyField.
+template <class F>
+struct OnlyField {
+  F& field;
+  FieldRule rule;
+};
+template <class T>
+concept WrittenAsOne = requires(T& value) {
+  one_field(value).field;
+};
+
 // An enum with a function `constexpr auto enum_names(Kind)` that returns a std::array of its names, in order.
 template <class T>
 concept NamedEnum = std::is_enum_v<T> && requires(T value) {

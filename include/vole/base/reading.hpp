@@ -111,6 +111,9 @@ void read_value(const Node& node, T& value, const FieldRule& rule, Report& repor
     const int index = read_choice(node, std::vector<std::string>(names.begin(), names.end()), report);
     if (index >= 0) value = static_cast<T>(index);
   } else if constexpr (Described<T>) {
+    if constexpr (WrittenAsOne<T>)
+      if (of == TableOf::file)
+        return read_value(node, one_field(value).field, one_field(value).rule, report, of);
     if (!expect(node, Node::Type::table, "a table", report)) return;
     Reader reader(node, report, of);
     describe(reader, value);

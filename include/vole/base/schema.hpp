@@ -87,6 +87,9 @@ Node schema_of(const FieldRule& rule) {
   } else if constexpr (NamedEnum<T>) {
     const auto names = enum_names(T{});
     return choice_schema(std::vector<std::string>(names.begin(), names.end()));
+  } else if constexpr (WrittenAsOne<T>) {
+    T value{};
+    return schema_of<std::remove_reference_t<decltype(one_field(value).field)>>(one_field(value).rule);
   } else if constexpr (Described<T>) {
     SchemaMaker maker;
     T value{};

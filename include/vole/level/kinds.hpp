@@ -19,6 +19,10 @@ struct Kinds {
   // The components of a kind as a table; throws Error at `asked` with the nearest name.
   const Node& kind(std::string_view name, const FilePosition& asked = {}) const;
   bool has(std::string_view name) const;
+  // The tags that kinds have, each once, sorted.
+  std::vector<std::string> tags() const;
+  // Throws Error, with the nearest, when no kind has the tag.
+  void expect_tag(std::string_view tag) const;
 };
 
 // Reads kinds.toml and kinds/*.toml of a game's folder; a game may have neither. Throws Error, also for a

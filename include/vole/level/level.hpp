@@ -58,6 +58,9 @@ struct LevelLayer {
   LayerOrder order = LayerOrder::depth;
 };
 
+// Of one thing.
+inline constexpr std::size_t most_tags = 32;
+
 struct LevelPlace {
   std::string kind;
   Vec2 at{0, 0};

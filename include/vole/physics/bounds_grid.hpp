@@ -11,7 +11,6 @@
 
 #include <array>
 #include <cstdint>
-#include <utility>
 #include <vector>
 
 #include "vole/base/rect.hpp"
@@ -34,8 +33,6 @@ class BoundsGrid {
 
   // Appends the ids of the boxes that share a point with the area, edges included, in increasing order.
   void find(const Rect& area, std::vector<std::uint32_t>& found) const;
-  // Appends all pairs of boxes that share a point, the smaller id first, in increasing order.
-  void find_pairs(std::vector<std::pair<std::uint32_t, std::uint32_t>>& found) const;
 
  private:
   static constexpr std::uint8_t none = 255;

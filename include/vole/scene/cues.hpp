@@ -24,6 +24,22 @@ namespace vole {
 
 class Stage;
 
+// The things that a cue is about: those of a kind, or all that have a tag.
+struct Which {
+  std::string name;
+  bool is_tag = false;
+
+  Which(const char* kind) : name(kind) {}         // NOLINT: a kind's name stands for its things
+  Which(std::string_view kind) : name(kind) {}    // NOLINT
+  Which(const std::string& kind) : name(kind) {}  // NOLINT
+};
+//   cues.when_overlap_begins("vole", vole::tagged("seed"), ...);
+inline Which tagged(std::string_view tag) {
+  Which which(tag);
+  which.is_tag = true;
+  return which;
+}
+
 class Cues {
  public:
   using OnTwo = std::function<void(Stage&, Entity, Entity)>;
@@ -35,15 +51,16 @@ class Cues {
 
   // When the bodies of two things of these kinds begin to overlap; in each tick while they do, the first included; and
   // when they no longer do. The handler gets the first kind's thing, then the other's. What was removed overlaps nothing,
-  // and its overlaps end without a call. All throw Error for an unknown kind.
-  void when_overlap_begins(std::string_view kind, std::string_view other, OnTwo handler) {
-    add_overlap(OverlapCue::When::begins, kind, other, std::move(handler));
+  // and its overlaps end without a call. Both may be tagged(). All throw Error for an unknown kind, and for a tag that no
+  // kind has.
+  void when_overlap_begins(const Which& which, const Which& other, OnTwo handler) {
+    add_overlap({OverlapCue::When::begins, which, other, std::move(handler)});
   }
-  void while_overlapping(std::string_view kind, std::string_view other, OnTwo handler) {
-    add_overlap(OverlapCue::When::lasts, kind, other, std::move(handler));
+  void while_overlapping(const Which& which, const Which& other, OnTwo handler) {
+    add_overlap({OverlapCue::When::lasts, which, other, std::move(handler)});
   }
-  void when_overlap_ends(std::string_view kind, std::string_view other, OnTwo handler) {
-    add_overlap(OverlapCue::When::ends, kind, other, std::move(handler));
+  void when_overlap_ends(const Which& which, const Which& other, OnTwo handler) {
+    add_overlap({OverlapCue::When::ends, which, other, std::move(handler)});
   }
 
   // When a clip of a thing of this kind comes to an event: once for each time it does, after all clips have
@@ -67,7 +84,7 @@ class Cues {
   struct OverlapCue {
     enum class When { begins, lasts, ends };
     When when = When::begins;
-    std::string kind, other;
+    Which which, other;
     OnTwo handler;
   };
   struct Event {
@@ -90,7 +107,7 @@ class Cues {
   void expect_name(std::string_view name) const;
 
  private:
-  void add_overlap(OverlapCue::When when, std::string_view kind, std::string_view other, OnTwo handler);
+  void add_overlap(OverlapCue cue);
   void add_told(std::string_view name, OnThing handler);
 
   const Kinds* kinds_;

@@ -21,6 +21,7 @@
 #include "vole/world/compiled_kinds.hpp"
 #include "vole/world/kind_of.hpp"
 #include "vole/world/pose.hpp"
+#include "vole/world/tags.hpp"
 #include "vole/world/world.hpp"
 
 namespace vole {
@@ -106,6 +107,16 @@ class Stage {
       if (its.name == kind && !removed(entity)) visit(entity);
     });
   }
+  // Whether a thing has a tag; and visit(entity) for each that has and is not removed, in the order in which they got it.
+  // Throw Error for a tag that no kind has.
+  bool has_tag(Entity entity, std::string_view tag) const;
+  template <class Visit>
+  void each_tagged(std::string_view tag, Visit&& visit) {
+    expect_tag(tag);
+    entities.visit<Tags>([&](Entity entity, const Tags& its) {
+      if (its.has(tag) && !removed(entity)) visit(entity);
+    });
+  }
   // The thing that the level's place of this name brought to life; none when it is gone. Both throw Error, with the
   // nearest name, when no place is named so.
   Entity named(std::string_view place) const;
@@ -182,6 +193,7 @@ class Stage {
   std::size_t add_tween(Entity entity, const ComponentTypes::Type* type, std::size_t field);
   void expect_cue(std::string_view name) const;
   void expect_kind(std::string_view kind) const;
+  void expect_tag(std::string_view tag) const;
   std::size_t place_index(std::string_view name) const;
 
   const StageSetting& setting_;

@@ -37,6 +37,10 @@ void call(const Cues::OverlapCue& cue, Tick& tick, Entity a, Entity b) {
   call_cue(when, [&] { cue.handler(tick.stage, a, b); });
 }
 
+bool is(const Meeter& meeter, const Which& which) {
+  return which.is_tag ? meeter.tags && meeter.tags->has(which.name) : *meeter.kind == which.name;
+}
+
 // From where it was to where it is.
 Rect swept(const Meeter& meeter) {
   const Rect before = meeter.box.moved_by(-meeter.motion);
@@ -55,15 +59,21 @@ void find_meeters(Tick& tick) {
   TickScratch& scratch = tick.scratch;
   scratch.meeters.clear();
   scratch.pairs.clear();
+  const auto& cues = tick.cues.overlaps();
+  const auto is_asked_for = [&cues](const Meeter& meeter) {
+    return std::any_of(cues.begin(), cues.end(), [&meeter](const Cues::OverlapCue& cue) {
+      return is(meeter, cue.which) || is(meeter, cue.other);
+    });
+  };
   tick.world.entities.visit<KindOf, Body, Pose>(
       [&](Entity entity, const KindOf& kind, const Body& body, const Pose& pose) {
-        if (!tick.stage.removed(entity))
-          scratch.meeters.push_back({entity, &kind.name, body.box(pose.at), pose.at - pose.before});
+        const Meeter meeter{entity, &kind.name, tick.world.entities.find<Tags>(entity), body.box(pose.at),
+                            pose.at - pose.before};
+        if (!tick.stage.removed(entity) && is_asked_for(meeter)) scratch.meeters.push_back(meeter);
       });
-  const auto count = static_cast<std::uint32_t>(scratch.meeters.size());
-  for (std::uint32_t i = 0; i < count; ++i) scratch.near.put(i, swept(scratch.meeters[i]));
-  scratch.near.keep_first(count);
-  scratch.near.find_pairs(scratch.pairs);
+  scratch.swept.clear();
+  for (const Meeter& meeter : scratch.meeters) scratch.swept.push_back(swept(meeter));
+  scratch.near.find(scratch.swept, scratch.pairs);
   const auto pass = [&](const auto& pair) {
     return !meet(scratch.meeters[pair.first], scratch.meeters[pair.second]);
   };
@@ -76,8 +86,8 @@ void find_overlaps(const Cues::OverlapCue& cue, Tick& tick) {
   std::vector<Meeting>& meetings = tick.scratch.meetings;
   meetings.clear();
   for (const auto& [a, b] : tick.scratch.pairs) {
-    if (*meeters[a].kind == cue.kind && *meeters[b].kind == cue.other) meetings.push_back({a, b});
-    if (*meeters[b].kind == cue.kind && *meeters[a].kind == cue.other) meetings.push_back({b, a});
+    if (is(meeters[a], cue.which) && is(meeters[b], cue.other)) meetings.push_back({a, b});
+    if (is(meeters[b], cue.which) && is(meeters[a], cue.other)) meetings.push_back({b, a});
   }
   std::sort(meetings.begin(), meetings.end());
   for (const Meeting& meeting : meetings) {
@@ -90,14 +100,16 @@ void find_overlaps(const Cues::OverlapCue& cue, Tick& tick) {
 }
 
 void tell_ends(const Cues::OverlapCue& cue, Tick& tick, const std::vector<Overlap>& now) {
-  const auto is = [&tick](Entity entity, const std::string& kind) {
-    return tick.stage.kind_of(entity) == kind;
+  const auto is = [&tick](Entity entity, const Which& which) {
+    if (!which.is_tag) return tick.stage.kind_of(entity) == which.name;
+    const Tags* const tags = tick.world.entities.find<Tags>(entity);
+    return tags && tags->has(which.name);
   };
   for (const Overlap& overlap : tick.world.overlaps) {
     if (holds(now, overlap)) continue;
     const auto [first, second] = overlap;
-    if (is(first, cue.kind) && is(second, cue.other)) call(cue, tick, first, second);
-    if (is(second, cue.kind) && is(first, cue.other)) call(cue, tick, second, first);
+    if (is(first, cue.which) && is(second, cue.other)) call(cue, tick, first, second);
+    if (is(second, cue.which) && is(first, cue.other)) call(cue, tick, second, first);
   }
 }
 

@@ -1,0 +1,29 @@
+// What a thing counts as, whatever its kind. In kinds.toml:
+//
+//   tags = ["seed", "round"]
+#pragma once
+
+#include <algorithm>
+#include <string>
+#include <string_view>
+#include <vector>
+
+#include "vole/base/describe.hpp"
+#include "vole/level/level.hpp"
+
+namespace vole {
+
+struct Tags {
+  std::vector<std::string> names;
+
+  bool has(std::string_view tag) const { return std::find(names.begin(), names.end(), tag) != names.end(); }
+};
+template <class V>
+void describe(V& v, Tags& tags) {
+  v("names", tags.names);
+}
+inline OnlyField<std::vector<std::string>> one_field(Tags& tags) {
+  return {tags.names, items(most_tags)};
+}
+
+}  // namespace vole

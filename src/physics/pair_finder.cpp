@@ -1,0 +1,104 @@
+#include "vole/physics/pair_finder.hpp"
+
+#include <algorithm>
+#include <bit>
+#include <cmath>
+
+namespace vole {
+namespace {
+
+// A box that reaches over more strips is compared with all others; there are few, since strips are as high as the average.
+constexpr std::int64_t most_strips = 64;
+
+bool is_finite(const Rect& box) {
+  return std::isfinite(box.at.x) && std::isfinite(box.at.y) && std::isfinite(box.right()) &&
+         std::isfinite(box.bottom());
+}
+
+bool share_a_point(const Rect& a, const Rect& b) {
+  return a.left() <= b.right() && b.left() <= a.right() && a.top() <= b.bottom() && b.top() <= a.bottom();
+}
+
+double height_of_strips(std::span<const Rect> boxes) {
+  double sum = 0;
+  std::size_t count = 0;
+  for (const Rect& box : boxes)
+    if (is_finite(box)) {
+      sum += std::max(static_cast<double>(box.size.y), 0.0);
+      ++count;
+    }
+  return std::max(2 * sum / static_cast<double>(std::max<std::size_t>(count, 1)), 1.0 / 256);
+}
+
+std::int64_t strip_of(float y, double height) {
+  constexpr double furthest = 4e18;
+  return static_cast<std::int64_t>(
+      std::clamp(std::floor(static_cast<double>(y) / height), -furthest, furthest));
+}
+
+}  // namespace
+
+void PairFinder::deal(std::span<const Rect> boxes) {
+  height_ = height_of_strips(boxes);
+  dealt_.clear();
+  tall_.clear();
+  for (std::uint32_t place = 0; place < boxes.size(); ++place) {
+    const Rect& box = boxes[place];
+    if (!is_finite(box)) continue;
+    const std::int64_t first = strip_of(box.top(), height_), last = strip_of(box.bottom(), height_);
+    if (last - first >= most_strips) {
+      tall_.push_back(place);
+      continue;
+    }
+    for (std::int64_t strip = first; strip <= last; ++strip)
+      dealt_.push_back({box.left(), box.right(), box.top(), box.bottom(), place, strip, strip == first});
+  }
+  // Strips far apart may share a group; there are about as many groups as there would be strips side by side.
+  const std::size_t groups = std::bit_ceil(dealt_.size() / 16 + 1);
+  const auto group_of = [groups](const Dealt& dealt) {
+    return static_cast<std::size_t>(dealt.strip) & (groups - 1);
+  };
+  ends_.assign(groups, 0);
+  for (const Dealt& dealt : dealt_) ++ends_[group_of(dealt)];
+  std::uint32_t end = 0;
+  for (std::uint32_t& count : ends_) end += std::exchange(count, end);
+  sorted_.resize(dealt_.size());
+  for (const Dealt& dealt : dealt_) sorted_[ends_[group_of(dealt)]++] = dealt;
+}
+
+void PairFinder::sweep(std::span<Dealt> strip, std::vector<IndexPair>& found) const {
+  std::sort(strip.begin(), strip.end(), [](const Dealt& a, const Dealt& b) { return a.left < b.left; });
+  for (std::size_t i = 0; i < strip.size(); ++i) {
+    const Dealt& a = strip[i];
+    for (std::size_t j = i + 1; j < strip.size() && strip[j].left <= a.right; ++j) {
+      const Dealt& b = strip[j];
+      // Told in the first strip that both are in.
+      if (a.top <= b.bottom && b.top <= a.bottom && a.strip == b.strip && (a.starts_here || b.starts_here))
+        found.emplace_back(std::min(a.place, b.place), std::max(a.place, b.place));
+    }
+  }
+}
+
+void PairFinder::add_tall(std::span<const Rect> boxes, std::vector<IndexPair>& found) const {
+  for (const std::uint32_t tall : tall_)
+    for (std::uint32_t other = 0; other < boxes.size(); ++other) {
+      const bool other_is_tall = std::binary_search(tall_.begin(), tall_.end(), other);
+      if (other == tall || (other_is_tall && other < tall) || !is_finite(boxes[other])) continue;
+      if (share_a_point(boxes[tall], boxes[other]))
+        found.emplace_back(std::min(tall, other), std::max(tall, other));
+    }
+}
+
+void PairFinder::find(std::span<const Rect> boxes, std::vector<IndexPair>& found) {
+  const auto start = static_cast<std::ptrdiff_t>(found.size());
+  deal(boxes);
+  std::uint32_t from = 0;
+  for (const std::uint32_t end : ends_) {
+    sweep(std::span(sorted_).subspan(from, end - from), found);
+    from = end;
+  }
+  add_tall(boxes, found);
+  std::sort(found.begin() + start, found.end());
+}
+
+}  // namespace vole
