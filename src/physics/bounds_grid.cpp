@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "boxes.hpp"
+
 namespace vole {
 namespace {
 
@@ -31,15 +33,6 @@ std::uint64_t mixed(std::uint64_t key) {
   key = (key ^ (key >> 30)) * 0xbf58476d1ce4e5b9u;
   key = (key ^ (key >> 27)) * 0x94d049bb133111ebu;
   return key ^ (key >> 31);
-}
-
-bool is_finite(const Rect& box) {
-  return std::isfinite(box.at.x) && std::isfinite(box.at.y) && std::isfinite(box.right()) &&
-         std::isfinite(box.bottom());
-}
-
-bool share_a_point(const Rect& a, const Rect& b) {
-  return a.left() <= b.right() && b.left() <= a.right() && a.top() <= b.bottom() && b.top() <= a.bottom();
 }
 
 // Cells as large as the box, so that it reaches into the next one at most. By its edges, not by its size: they are rounded.

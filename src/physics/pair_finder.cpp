@@ -4,20 +4,13 @@
 #include <bit>
 #include <cmath>
 
+#include "boxes.hpp"
+
 namespace vole {
 namespace {
 
 // A box that reaches over more strips is compared with all others; there are few, since strips are as high as the average.
 constexpr std::int64_t most_strips = 64;
-
-bool is_finite(const Rect& box) {
-  return std::isfinite(box.at.x) && std::isfinite(box.at.y) && std::isfinite(box.right()) &&
-         std::isfinite(box.bottom());
-}
-
-bool share_a_point(const Rect& a, const Rect& b) {
-  return a.left() <= b.right() && b.left() <= a.right() && a.top() <= b.bottom() && b.top() <= a.bottom();
-}
 
 double height_of_strips(std::span<const Rect> boxes) {
   double sum = 0;
