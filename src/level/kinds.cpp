@@ -31,9 +31,13 @@ std::vector<std::string> Kinds::tags() const {
 }
 
 void Kinds::expect_tag(std::string_view tag) const {
-  const std::vector<std::string> known = tags();
-  if (std::binary_search(known.begin(), known.end(), tag)) return;
-  throw Error(FilePosition{}, fmt::format("no kind has the tag \"{}\"", tag), did_you_mean(tag, known));
+  const auto has_it = [tag](const auto& item) {
+    const Node* const tags = item.value.find("tags");
+    return tags && std::any_of(tags->items.begin(), tags->items.end(),
+                               [tag](const Node& written) { return written.text == tag; });
+  };
+  if (std::any_of(all.begin(), all.end(), has_it)) return;
+  throw Error(FilePosition{}, fmt::format("no kind has the tag \"{}\"", tag), did_you_mean(tag, tags()));
 }
 
 Kinds read_kinds(const std::string& root) {

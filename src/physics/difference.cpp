@@ -14,7 +14,6 @@ class Around {
  public:
   Around(std::span<const Vec2> corners, bool half_turned)
       : corners_(corners), sign_(half_turned ? -1.0 : 1.0) {
-    const auto comes_before = [](Vec2 a, Vec2 b) { return a.y < b.y || (a.y == b.y && a.x < b.x); };
     if (half_turned)
       first_ = static_cast<std::size_t>(std::max_element(corners.begin(), corners.end(), comes_before) -
                                         corners.begin());

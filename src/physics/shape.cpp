@@ -5,34 +5,20 @@
 #include <algorithm>
 #include <cmath>
 
+#include "point.hpp"
 #include "vole/base/error.hpp"
 #include "vole/base/trig.hpp"
 
 namespace vole {
 namespace {
 
-struct Exact {
-  double x = 0;
-  double y = 0;
-};
-
-// Exact for floats: neither the differences nor their products need more than the 53 bits of a double, save where
-// numbers of very different size come together.
 double turn(Vec2 from, Vec2 by, Vec2 to) {
-  const Exact first{static_cast<double>(by.x) - static_cast<double>(from.x),
-                    static_cast<double>(by.y) - static_cast<double>(from.y)};
-  const Exact second{static_cast<double>(to.x) - static_cast<double>(by.x),
-                     static_cast<double>(to.y) - static_cast<double>(by.y)};
-  return first.x * second.y - first.y * second.x;
+  return cross(exact(by) - exact(from), exact(to) - exact(by));
 }
 
 bool near_enough(Vec2 point) {
   // Also false for what is no number.
   return std::abs(point.x) <= Shape::furthest && std::abs(point.y) <= Shape::furthest;
-}
-
-bool comes_before(Vec2 a, Vec2 b) {
-  return a.y < b.y || (a.y == b.y && a.x < b.x);
 }
 
 void expect(bool holds, const std::string& wrong) {

@@ -85,9 +85,10 @@ void Stage::expect_tag(std::string_view tag) const {
 }
 
 bool Stage::has_tag(Entity entity, std::string_view tag) const {
-  expect_tag(tag);
   const Tags* const tags = std::as_const(entities).find<Tags>(entity);
-  return tags && tags->has(tag);
+  if (tags && tags->has(tag)) return true;
+  expect_tag(tag);
+  return false;
 }
 
 std::size_t Stage::place_index(std::string_view name) const {

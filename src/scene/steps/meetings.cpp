@@ -37,8 +37,12 @@ void call(const Cues::OverlapCue& cue, Tick& tick, Entity a, Entity b) {
   call_cue(when, [&] { cue.handler(tick.stage, a, b); });
 }
 
+bool is(std::string_view kind, const Tags* tags, const Which& which) {
+  return which.is_tag ? tags && tags->has(which.name) : kind == which.name;
+}
+
 bool is(const Meeter& meeter, const Which& which) {
-  return which.is_tag ? meeter.tags && meeter.tags->has(which.name) : *meeter.kind == which.name;
+  return is(*meeter.kind, meeter.tags, which);
 }
 
 // From where it was to where it is.
@@ -100,16 +104,14 @@ void find_overlaps(const Cues::OverlapCue& cue, Tick& tick) {
 }
 
 void tell_ends(const Cues::OverlapCue& cue, Tick& tick, const std::vector<Overlap>& now) {
-  const auto is = [&tick](Entity entity, const Which& which) {
-    if (!which.is_tag) return tick.stage.kind_of(entity) == which.name;
-    const Tags* const tags = tick.world.entities.find<Tags>(entity);
-    return tags && tags->has(which.name);
+  const auto fits = [&tick](Entity entity, const Which& which) {
+    return is(tick.stage.kind_of(entity), tick.world.entities.find<Tags>(entity), which);
   };
   for (const Overlap& overlap : tick.world.overlaps) {
     if (holds(now, overlap)) continue;
     const auto [first, second] = overlap;
-    if (is(first, cue.which) && is(second, cue.other)) call(cue, tick, first, second);
-    if (is(second, cue.which) && is(first, cue.other)) call(cue, tick, second, first);
+    if (fits(first, cue.which) && fits(second, cue.other)) call(cue, tick, first, second);
+    if (fits(second, cue.which) && fits(first, cue.other)) call(cue, tick, second, first);
   }
 }
 
