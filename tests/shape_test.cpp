@@ -326,14 +326,14 @@ TEST_CASE("what is no shape is refused with the reason") {
   CHECK(corners({{0, 0}, {4, 0}, {1, 1}, {0, 4}}) == "the polygon is not convex; cut it into parts that are");
   CHECK(corners({{0, -10}, {6, 8}, {-10, -3}, {10, -3}, {-6, 8}}) == "the polygon crosses itself");
   CHECK(corners({{0, 0}, {4, 0}, {0, 4}, {0, 0}, {4, 0}, {0, 4}}) == "the polygon crosses itself");
-  CHECK(corners({{0, 0}, {nan, 0}, {0, 1}}) == "corner 2 is not within 4096 pixels of the position");
-  CHECK(corners({{0, 0}, {9, 0}, {0, -infinite}}) == "corner 3 is not within 4096 pixels of the position");
+  CHECK(corners({{0, 0}, {nan, 0}, {0, 1}}) == "corner 2 is not within 8192 pixels of the position");
+  CHECK(corners({{0, 0}, {9, 0}, {0, -infinite}}) == "corner 3 is not within 8192 pixels of the position");
   CHECK(wrong([&] {
           return Shape::circle({0, 0}, 0);
-        }).find("a radius is above 0 and at most 4096") != std::string::npos);
+        }).find("a radius is above 0 and at most 8192") != std::string::npos);
   CHECK(wrong([&] {
           return Shape::circle({nan, 0}, 1);
-        }).find("a shape lies within 4096 pixels") != std::string::npos);
+        }).find("a shape lies within 8192 pixels") != std::string::npos);
   CHECK_FALSE(wrong([&] { return Shape::circle({0, 0}, nan); }).empty());
   CHECK_FALSE(wrong([&] { return Shape::capsule({0, 0}, {0, 9}, -1); }).empty());
   CHECK_FALSE(wrong([&] { return Shape::capsule({0, 0}, {0, 9000}, 1); }).empty());

@@ -1,9 +1,12 @@
 // What the coarse looks ask of boxes.
 #pragma once
 
+#include <algorithm>
 #include <cmath>
+#include <span>
 
 #include "vole/base/rect.hpp"
+#include "vole/physics/shape.hpp"
 
 namespace vole {
 
@@ -15,6 +18,19 @@ inline bool is_finite(const Rect& box) {
 // Edges included.
 inline bool share_a_point(const Rect& a, const Rect& b) {
   return a.left() <= b.right() && b.left() <= a.right() && a.top() <= b.bottom() && b.top() <= a.bottom();
+}
+
+// The smallest box that holds both.
+inline Rect joined(const Rect& a, const Rect& b) {
+  const Vec2 corner{std::min(a.left(), b.left()), std::min(a.top(), b.top())};
+  return {corner, Vec2{std::max(a.right(), b.right()), std::max(a.bottom(), b.bottom())} - corner};
+}
+
+// Around all shapes, of which there is one at least.
+inline Rect bounds_of(std::span<const Shape> shapes) {
+  Rect all = shapes[0].bounds();
+  for (const Shape& shape : shapes.subspan(1)) all = joined(all, shape.bounds());
+  return all;
 }
 
 }  // namespace vole

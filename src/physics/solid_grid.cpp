@@ -2,8 +2,8 @@
 
 #include <algorithm>
 
-#include "vole/base/division.hpp"
-#include "vole/physics/subpixel.hpp"
+#include "cells.hpp"
+#include "vole/base/error.hpp"
 
 namespace vole {
 
@@ -11,38 +11,55 @@ SolidGrid::SolidGrid(IVec2 cells, int cell, Beyond beyond)
     : cells_(std::max(cells.x, 0), std::max(cells.y, 0)),
       cell_(std::max(cell, 1)),
       beyond_(beyond),
-      solid_(static_cast<std::size_t>(cells_.x) * static_cast<std::size_t>(cells_.y), 0) {}
+      blocks_across_((cells_.x + block_side - 1) / block_side),
+      table_(static_cast<std::size_t>(blocks_across_ * ((cells_.y + block_side - 1) / block_side)), 0),
+      forms_{CellForm::full(cell_)} {}
 
 void SolidGrid::set(IVec2 at, bool solid) {
-  if (!IRect{{0, 0}, cells_}.contains(at)) return;
-  solid_[static_cast<std::size_t>(at.y) * static_cast<std::size_t>(cells_.x) +
-         static_cast<std::size_t>(at.x)] = solid;
+  set_number(at, solid ? 1 : 0);
 }
 
-bool SolidGrid::solid(std::int64_t x, std::int64_t y) const {
-  if (x < 0) return beyond_.left;
-  if (x >= cells_.x) return beyond_.right;
-  if (y < 0) return beyond_.top;
-  if (y >= cells_.y) return beyond_.bottom;
-  return solid_[static_cast<std::size_t>(y) * static_cast<std::size_t>(cells_.x) +
-                static_cast<std::size_t>(x)] != 0;
+void SolidGrid::set(IVec2 at, const CellForm& form) {
+  set_number(at, number_of(form));
+}
+
+std::uint8_t SolidGrid::number_of(const CellForm& form) {
+  constexpr std::size_t most_forms = 254;
+  auto found = std::find(forms_.begin(), forms_.end(), form);
+  if (found == forms_.end()) {
+    if (forms_.size() == most_forms)
+      throw Error(FilePosition{}, "more than 254 different shapes of tiles in a level");
+    found = forms_.insert(found, form);
+  }
+  return static_cast<std::uint8_t>(found - forms_.begin() + 1);
+}
+
+void SolidGrid::set_number(IVec2 at, std::uint8_t number) {
+  if (!IRect{{0, 0}, cells_}.contains(at)) return;
+  std::uint32_t& block = table_[table_place(at.x, at.y)];
+  if (block == 0) {
+    if (number == 0) return;
+    blocks_.push_back({});
+    block = static_cast<std::uint32_t>(blocks_.size());
+  }
+  blocks_[block - 1u][place_in_block(at.x, at.y)] = number;
+}
+
+bool SolidGrid::hidden(std::int64_t x, std::int64_t y, CellSide side) const {
+  const CellForm* const mine = form(x, y);
+  const CellForm* const beside =
+      form(x + (side == side_right) - (side == side_left), y + (side == side_bottom) - (side == side_top));
+  return mine && beside && mine->hidden(side, *beside);
 }
 
 bool SolidGrid::blocks(const Rect& box) const {
-  const std::int64_t unit = std::int64_t{cell_} * subpixels;
-  // Beyond one cell outside, all cells are alike: no need to look at more of them.
-  const auto first = [unit](float start, int count) {
-    return std::clamp<std::int64_t>(floor_divide(to_subpixels(start), unit), -1, count);
-  };
-  const auto last = [unit](float start, float end, int count) {
-    const std::int64_t cell_of_end = ceil_divide(to_subpixels(end), unit) - 1;
-    return std::clamp<std::int64_t>(std::max(cell_of_end, floor_divide(to_subpixels(start), unit)), -1,
-                                    count);
-  };
-  for (std::int64_t y = first(box.top(), cells_.y); y <= last(box.top(), box.bottom(), cells_.y); ++y)
-    for (std::int64_t x = first(box.left(), cells_.x); x <= last(box.left(), box.right(), cells_.x); ++x)
-      if (solid(x, y)) return true;
-  return false;
+  const LatticeBox wanted = to_lattice(box);
+  bool blocked = false;
+  visit_cells(*this, wanted, [&](std::int64_t x, std::int64_t y) {
+    const CellForm* const here = form(x, y);
+    blocked = blocked || (here && here->lattice().overlaps(wanted, cell_corner(*this, x, y)));
+  });
+  return blocked;
 }
 
 }  // namespace vole

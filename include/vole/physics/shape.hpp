@@ -21,7 +21,7 @@ class Shape {
  public:
   static constexpr std::size_t most_corners = 16;
   // How far a corner may be from the position, along each axis; the largest radius too.
-  static constexpr float furthest = 4096;
+  static constexpr float furthest = 8192;
 
   // Each throws Error when a number is not finite or further than that, or a size or radius is not above 0.
   static Shape box(const Rect& box);

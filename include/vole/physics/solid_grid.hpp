@@ -1,11 +1,19 @@
-// Which cells of a level are solid. What lies outside counts as solid or open, side by side as the level
-// says.
+// What is solid in a level, cell by cell: nothing, all of the cell, or a part of it (cell_form.hpp). What lies outside counts
+// as solid or open, side by side as the level says.
+//
+//   SolidGrid grid({200, 12}, 16);
+//   grid.set({3, 7}, true);
+//   grid.set({4, 7}, CellForm(TileShape::rise, 16));
+//
+// Memory is kept for those blocks of 16 x 16 cells that have something in them.
 #pragma once
 
+#include <array>
 #include <cstdint>
 #include <vector>
 
 #include "vole/base/rect.hpp"
+#include "vole/physics/cell_form.hpp"
 
 namespace vole {
 
@@ -28,18 +36,58 @@ class SolidGrid {
   // The size in pixels.
   IVec2 size() const { return {cells_.x * cell_, cells_.y * cell_}; }
 
+  // Outside nothing can be set. A form is of a cell of this size. Throws Error when there are more than 254 different
+  // forms.
   void set(IVec2 at, bool solid);
-  // Any cell, also outside.
-  bool solid(std::int64_t x, std::int64_t y) const;
+  void set(IVec2 at, const CellForm& form);
 
-  // Whether a box of pixels reaches into a solid cell.
+  // What is solid of any cell, also outside; nullptr: nothing.
+  const CellForm* form(std::int64_t x, std::int64_t y) const {
+    const std::uint8_t number = number_at(x, y);
+    return number == 0 ? nullptr : &forms_[number - 1u];
+  }
+  // Whether something of it is.
+  bool solid(std::int64_t x, std::int64_t y) const { return number_at(x, y) != 0; }
+  // Whether a side of the cell's form is felt by nothing, since what is solid beside it hides it.
+  bool hidden(std::int64_t x, std::int64_t y, CellSide side) const;
+
+  // Whether a box of pixels reaches into something solid, one-way or not.
   bool blocks(const Rect& box) const;
 
+  // Bytes that the cells take.
+  std::size_t memory() const {
+    return blocks_.capacity() * sizeof(Block) + table_.capacity() * sizeof(std::uint32_t);
+  }
+
  private:
+  static constexpr std::int64_t block_side = 16;
+  using Block = std::array<std::uint8_t, block_side * block_side>;
+
+  // 0 for nothing, else a form's place and 1 more; the first form is of a full cell.
+  std::uint8_t number_at(std::int64_t x, std::int64_t y) const {
+    if (x < 0) return beyond_.left;
+    if (x >= cells_.x) return beyond_.right;
+    if (y < 0) return beyond_.top;
+    if (y >= cells_.y) return beyond_.bottom;
+    const std::uint32_t block = table_[table_place(x, y)];
+    return block == 0 ? std::uint8_t{0} : blocks_[block - 1u][place_in_block(x, y)];
+  }
+  std::size_t table_place(std::int64_t x, std::int64_t y) const {
+    return static_cast<std::size_t>(y / block_side * blocks_across_ + x / block_side);
+  }
+  static std::size_t place_in_block(std::int64_t x, std::int64_t y) {
+    return static_cast<std::size_t>(y % block_side * block_side + x % block_side);
+  }
+  std::uint8_t number_of(const CellForm& form);
+  void set_number(IVec2 at, std::uint8_t number);
+
   IVec2 cells_{0, 0};
   int cell_ = 16;
   Beyond beyond_{false, false, false, false};
-  std::vector<std::uint8_t> solid_;
+  std::int64_t blocks_across_ = 0;
+  std::vector<std::uint32_t> table_;  // of each block of cells: 0 for an empty one, else its place and 1 more
+  std::vector<Block> blocks_;
+  std::vector<CellForm> forms_;
 };
 
 }  // namespace vole

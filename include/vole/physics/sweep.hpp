@@ -1,13 +1,12 @@
-// Moving a box through a grid of solid cells along a straight line: it stops at the first thing it meets,
+// Moving a box through a grid of solid cells and slopes along a straight line: it stops at the first thing it meets,
 // whatever its speed, and never catches on the seams between cells.
 //
 //   Moved moved = move_box(grid, body, velocity * seconds);
 //   body.at = moved.at;
 //   if (moved.below) velocity.y = 0;
 //
-// Method: the times at which the leading edges cross grid lines are walked in order (as in J. Amanatides, A.
-// Woo, "A Fast Voxel Traversal Algorithm for Ray Tracing", 1987, but for a box) and compared as whole-number
-// fractions, so no rounding decides what is hit.
+// Method: the cells on the way are looked at in order, and the moments at which edges are passed are compared as fractions of
+// whole numbers, so no rounding decides what is hit.
 #pragma once
 
 #include "vole/physics/solid_grid.hpp"
@@ -16,11 +15,11 @@ namespace vole {
 
 // Where a box that moves in a straight line ends.
 struct Contact {
-  Vec2 at{0, 0};       // the box's corner where it stopped, on the lattice
-  bool hit = false;    // false: it went the whole way
-  IVec2 normal{0, 0};  // from what was hit towards the box: one of (±1, 0), (0, ±1)
-  IVec2 cell{0, 0};    // a cell that was hit
-  Vec2 rest{0, 0};     // the motion that was left
+  Vec2 at{0, 0};      // the box's corner where it stopped, on the lattice
+  bool hit = false;   // false: it went the whole way
+  Vec2 normal{0, 0};  // of length 1, from what was hit towards the box
+  IVec2 cell{0, 0};   // a cell that was hit
+  Vec2 rest{0, 0};    // the motion that was left
 };
 
 // Moves the box by `motion` (pixels) until it meets a solid cell. Corner, size and motion are taken to the

@@ -1,0 +1,176 @@
+// Everything that can be run into and asked for: the tiles of a level, and bodies that are known by numbers.
+//
+//   CollisionWorld world;
+//   world.set_tiles(&level_grid);
+//   world.put(7, {.at = {40, 160}, .box = {{-6, -12}, {12, 12}}});        // again whenever it has moved
+//   BodyMoved moved = world.slide(world.body(7), velocity * seconds, {.self = 7});
+//   if (auto hit = world.cast_ray(eye, look)) ...                          // what is met first
+//   world.find(Rect{{0, 0}, {64, 64}}, {}, found);                         // what is there
+//
+// It knows ids, not things, and no time: whoever moves a body puts it where it has come to. What is asked depends on
+// positions and ids alone, not on the order in which bodies came.
+//
+// A body that is a box stands on the lattice of 1/256 pixel and is moved in whole numbers (lattice_form.hpp); one of other
+// shapes in doubles (shape_contact.hpp). Either way motion is swept: nothing is passed through at any speed.
+#pragma once
+
+#include <cstdint>
+#include <memory>
+#include <optional>
+#include <vector>
+
+#include "vole/physics/bounds_grid.hpp"
+#include "vole/physics/shape_contact.hpp"
+#include "vole/physics/solid_grid.hpp"
+
+namespace vole {
+
+using BodyId = std::uint32_t;
+inline constexpr BodyId no_body = 0xffffffffu;
+
+// Holds what runs into it; only notices; or is as if it were not there.
+enum class BodyUse : std::uint8_t { solid, sensor, off };
+constexpr auto enum_names(BodyUse) {
+  return std::array<std::string_view, 3>{"solid", "sensor", "off"};
+}
+
+// Categories are told apart by numbers below this; sets of them are bits.
+inline constexpr std::size_t most_categories = 32;
+using CategoryMask = std::uint32_t;
+inline constexpr CategoryMask all_categories = ~CategoryMask{0};
+
+using ShapeList = std::vector<Shape>;
+
+struct CollisionBody {
+  Vec2 at{0, 0};
+  Rect box;                                 // of the body, from `at`
+  std::shared_ptr<const ShapeList> shapes;  // what it consists of, from `at`; none: the box
+  std::uint8_t category = 0;
+  BodyUse use = BodyUse::solid;
+  OneWay one_way = OneWay::no;
+
+  Rect bounds() const;
+};
+
+// What is meant by a question, or what holds a motion.
+struct Asked {
+  CategoryMask categories = all_categories;
+  BodyId except = no_body;
+  bool tiles = true;
+  bool sensors = true;  // as well as what is solid
+};
+
+struct MoveRules {
+  CategoryMask blocked_by = all_categories;
+  BodyId self = no_body;  // which it does not run into
+  float steepest = 50;    // degrees: what is at most so steep is ground
+  float slip = 0;         // pixels by which a corner that holds it is gone around
+  bool through_one_way = false;
+};
+
+// What a motion met on one side.
+struct Touch {
+  bool any = false;
+  Vec2 normal{0, 0};      // of length 1, towards the body that moved
+  BodyId body = no_body;  // no_body: a tile
+};
+
+struct BodyMoved {
+  Vec2 at{0, 0};
+  Touch left, right, above, below;  // `below`: ground
+  float rest = 0;                   // of a walk, in pixels: what is too little for the lattice
+  std::array<Vec2, 8> normals{};    // of all that held it, in order
+  std::size_t normal_count = 0;
+
+  bool held() const { return normal_count > 0; }
+  // A velocity without its part into what held it, and with all the rest of it.
+  Vec2 kept(Vec2 velocity) const;
+};
+
+// A body, or a tile: then `body` is no_body.
+struct Found {
+  BodyId body = no_body;
+  IVec2 cell{0, 0};
+
+  friend bool operator==(const Found& a, const Found& b) { return a.body == b.body && a.cell == b.cell; }
+};
+
+struct CastHit {
+  double when = 1;  // share of the motion, from 0 to 1
+  Vec2 normal{0, -1};
+  Vec2 point{0, 0};
+  Found what;
+};
+
+class CollisionWorld {
+ public:
+  CollisionWorld();
+  ~CollisionWorld();
+
+  // Outlives this; nullptr: no tiles.
+  void set_tiles(const SolidGrid* tiles) { tiles_ = tiles ? tiles : &no_tiles(); }
+  const SolidGrid& tiles() const { return *tiles_; }
+
+  // Adds a body, or says anew where it is and what. Ids are small numbers: memory grows with the largest. A body with a
+  // position that is no finite number is not there. Throws Error for a box without a size, or beyond Shape::furthest.
+  void put(BodyId id, const CollisionBody& body);
+  void remove(BodyId id);
+  bool has(BodyId id) const { return id < present_.size() && present_[id]; }
+  const CollisionBody& body(BodyId id) const { return bodies_[id]; }
+  std::size_t size() const { return count_; }
+  // One more than the largest id so far.
+  BodyId end() const { return static_cast<BodyId>(present_.size()); }
+
+  // Where a body comes to. `slide`: in a straight line, and on along what it meets. `fly`: the same, but what comes down on
+  // ground walks on as fast as it went across. `walk`: so many pixels along the ground, up and down slopes, to the left below
+  // 0; where the ground ends, straight on. The body need not be one that was put.
+  BodyMoved slide(const CollisionBody& body, Vec2 motion, const MoveRules& rules = {}) const;
+  BodyMoved fly(const CollisionBody& body, Vec2 motion, const MoveRules& rules = {}) const;
+  BodyMoved walk(const CollisionBody& body, float length, const MoveRules& rules = {}) const;
+  // Whether it stands on ground, and on what.
+  Touch ground(const CollisionBody& body, const MoveRules& rules = {}) const;
+  // What it would meet first on its way.
+  std::optional<CastHit> would_hit(const CollisionBody& body, Vec2 motion, const MoveRules& rules = {}) const;
+
+  // Appends all that overlap a box or a shape, or hold a point: tiles row by row, then bodies by id.
+  void find(const Rect& area, const Asked& asked, std::vector<Found>& found) const;
+  void find(const Shape& shape, Vec2 at, const Asked& asked, std::vector<Found>& found) const;
+  void find(Vec2 point, const Asked& asked, std::vector<Found>& found) const;
+  // What a ray or a shape that moves in a straight line meets first; of several at once a tile, then the smallest id.
+  std::optional<CastHit> cast_ray(Vec2 from, Vec2 motion, const Asked& asked = {}) const;
+  std::optional<CastHit> cast_shape(const Shape& shape, Vec2 at, Vec2 motion, const Asked& asked = {}) const;
+  // Appends all that a ray meets, each where it is entered, in the order along it.
+  void find_along(Vec2 from, Vec2 motion, const Asked& asked, std::vector<CastHit>& found) const;
+  // The body that is nearest to a point, within a reach in pixels; of several the smallest id.
+  std::optional<Found> nearest(Vec2 point, float reach, const Asked& asked = {}) const;
+
+ private:
+  static const SolidGrid& no_tiles();
+  bool counts(BodyId id, const Asked& asked) const;
+  template <class Visit>
+  void visit_bodies(const Rect& area, const Asked& asked, const Visit& visit) const;
+  template <class Visit>
+  void visit_tiles(const Rect& area, const Asked& asked, const Visit& visit) const;
+  template <class Visit>
+  void visit_solids(const Rect& area, const Asked& asked, const Visit& visit) const;
+  template <class Visit>
+  void visit_ray(Vec2 from, Vec2 motion, const Asked& asked, const Visit& visit) const;
+  void gather_forms(const Rect& area, const MoveRules& rules) const;
+  void gather_shapes(const Rect& area, const Asked& asked, bool through_one_way) const;
+  template <class Move>
+  BodyMoved move(const CollisionBody& body, Vec2 reach, const MoveRules& rules, const Move& move) const;
+  std::optional<CastHit> cast_ray_at_tiles(Vec2 from, Vec2 motion, const Asked& asked) const;
+  std::optional<CastHit> cast_shapes(const ShapeList& shapes, Vec2 at, Vec2 motion, const Asked& asked,
+                                     const MoveRules& rules) const;
+
+  const SolidGrid* tiles_ = &no_tiles();
+  std::vector<CollisionBody> bodies_;  // by id
+  std::vector<bool> present_;
+  BoundsGrid near_;
+  std::size_t count_ = 0;
+  // Memory that questions use again: they change nothing else, but are asked by one thread at a time.
+  struct Scratch;
+  std::unique_ptr<Scratch> scratch_;
+};
+
+}  // namespace vole

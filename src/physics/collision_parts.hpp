@@ -1,0 +1,39 @@
+// How the functions of a CollisionWorld come by what is near.
+#pragma once
+
+#include "box_path.hpp"
+#include "cells.hpp"
+#include "shape_path.hpp"
+#include "vole/physics/collision_world.hpp"
+
+namespace vole {
+
+struct CollisionWorld::Scratch {
+  std::vector<std::uint32_t> near;
+  std::vector<SolidForm> forms;
+  std::vector<SolidShape> shapes;
+  std::vector<Shape> boxes;  // of bodies without shapes
+  ShapeList cast;
+};
+
+template <class Visit>
+void CollisionWorld::visit_bodies(const Rect& area, const Asked& asked, const Visit& visit) const {
+  std::vector<std::uint32_t>& near = scratch_->near;
+  near.clear();
+  near_.find(area, near);
+  for (const std::uint32_t id : near)
+    if (counts(id, asked)) visit(id, bodies_[id]);
+}
+
+template <class Visit>
+void CollisionWorld::visit_tiles(const Rect& area, const Asked& asked, const Visit& visit) const {
+  if (!asked.tiles) return;
+  visit_cells(*tiles_, to_lattice(area), [&](std::int64_t x, std::int64_t y) {
+    const CellForm* const form = tiles_->form(x, y);
+    if (!form || (asked.categories >> form->category & 1u) == 0) return;
+    const IVec2 cell{static_cast<int>(x), static_cast<int>(y)};
+    visit(cell, *form, Vec2(cell * tiles_->cell()));
+  });
+}
+
+}  // namespace vole

@@ -1,0 +1,267 @@
+// What a CollisionWorld is asked.
+#include <algorithm>
+#include <cmath>
+#include <limits>
+
+#include "boxes.hpp"
+#include "collision_parts.hpp"
+
+namespace vole {
+namespace {
+
+// Whether a box reaches into a shape. Of the box only the part near the shape matters, and only that can be a shape.
+bool overlaps(const Rect& area, const Shape& shape, Vec2 at) {
+  const Rect part = area.shared_with(shape.bounds().moved_by(at));
+  if (part.empty()) return false;
+  const Vec2 middle = part.at + part.size * 0.5f;
+  if (std::max(part.size.x, part.size.y) > Shape::furthest) return true;
+  return gap_between(Shape::box({part.at - middle, part.size}), middle, shape, at).distance < 0;
+}
+
+bool comes_first(const CastHit& a, const CastHit& b) {
+  if (a.when != b.when) return a.when < b.when;
+  // no_body, for a tile, and then by id.
+  if (a.what.body != b.what.body) return a.what.body + 1u < b.what.body + 1u;
+  return a.what.cell.y != b.what.cell.y ? a.what.cell.y < b.what.cell.y : a.what.cell.x < b.what.cell.x;
+}
+
+// The cells that a ray passes, in order: J. Amanatides and A. Woo, 1987.
+class RayCells {
+ public:
+  RayCells(Vec2 from, Vec2 motion, int cell)
+      : x_(static_cast<double>(from.x), static_cast<double>(motion.x), cell),
+        y_(static_cast<double>(from.y), static_cast<double>(motion.y), cell) {}
+
+  std::int64_t x() const { return x_.cell; }
+  std::int64_t y() const { return y_.cell; }
+  // When the cell was entered, and from which side; at first 0.
+  double when() const { return when_; }
+  Vec2 normal() const { return normal_; }
+  // False when the ray ends in this cell.
+  bool next() {
+    const bool along_x = x_.next <= y_.next;
+    Axis& axis = along_x ? x_ : y_;
+    if (!(axis.next <= 1)) return false;
+    when_ = axis.next;
+    normal_ = along_x ? Vec2(-static_cast<float>(axis.step), 0) : Vec2(0, -static_cast<float>(axis.step));
+    axis.go_on();
+    return true;
+  }
+
+ private:
+  struct Axis {
+    std::int64_t cell;
+    int step;
+    double from, motion, size;
+    double next = std::numeric_limits<double>::infinity();  // when the next line is crossed
+
+    Axis(double start, double by, int cell_size)
+        : cell(static_cast<std::int64_t>(std::floor(start / cell_size))),
+          step(by > 0 ? 1 : -1),
+          from(start),
+          motion(by),
+          size(cell_size) {
+      find_next();
+    }
+    void find_next() {
+      if (motion != 0) next = (static_cast<double>(cell + (step > 0 ? 1 : 0)) * size - from) / motion;
+    }
+    void go_on() {
+      cell += step;
+      find_next();
+    }
+  };
+
+  Axis x_, y_;
+  double when_ = 0;
+  Vec2 normal_{0, -1};
+};
+
+// Longer rays are cut: 1,000,000 pixels.
+Vec2 cut_short(Vec2 motion) {
+  constexpr float longest = 1e6f;
+  const float most = std::max(std::abs(motion.x), std::abs(motion.y));
+  return most > longest ? motion * (longest / most) : motion;
+}
+
+bool is_ray(Vec2 from, Vec2 motion) {
+  constexpr float furthest = 1e9f;
+  return std::abs(from.x) < furthest && std::abs(from.y) < furthest && std::isfinite(motion.x) &&
+         std::isfinite(motion.y);
+}
+
+// The box around a part of a ray, from and to a share of it.
+Rect around_ray(Vec2 from, Vec2 motion, float first, float last) {
+  const Vec2 a = from + motion * first, b = from + motion * last;
+  const Vec2 corner{std::min(a.x, b.x), std::min(a.y, b.y)};
+  return {corner, Vec2{std::max(a.x, b.x), std::max(a.y, b.y)} - corner};
+}
+
+}  // namespace
+
+void CollisionWorld::find(const Rect& area, const Asked& asked, std::vector<Found>& found) const {
+  if (!is_finite(area) || area.empty()) return;
+  const LatticeBox box = to_lattice(area);
+  visit_tiles(area, asked, [&](IVec2 cell, const CellForm& form, Vec2) {
+    if (form.lattice().overlaps(box, cell_corner(*tiles_, cell.x, cell.y))) found.push_back({no_body, cell});
+  });
+  visit_bodies(area, asked, [&](BodyId id, const CollisionBody& body) {
+    const auto is_there = [&](const Shape& shape) { return overlaps(area, shape, body.at); };
+    if (body.shapes ? std::any_of(body.shapes->begin(), body.shapes->end(), is_there)
+                    : area.overlaps(body.box.moved_by(body.at)))
+      found.push_back({id, {0, 0}});
+  });
+}
+
+// Calls visit(what, shape, at) for all near an area.
+template <class Visit>
+void CollisionWorld::visit_solids(const Rect& area, const Asked& asked, const Visit& visit) const {
+  if (!is_finite(area)) return;
+  visit_tiles(area, asked, [&](IVec2 cell, const CellForm& form, Vec2 corner) {
+    visit(Found{no_body, cell}, form.shape(), corner);
+  });
+  visit_bodies(area, asked, [&](BodyId id, const CollisionBody& body) {
+    if (!body.shapes) return visit(Found{id, {0, 0}}, Shape::box(body.box), body.at);
+    for (const Shape& shape : *body.shapes) visit(Found{id, {0, 0}}, shape, body.at);
+  });
+}
+
+namespace {
+
+void add_once(const Found& what, std::vector<Found>& found, std::size_t first) {
+  if (found.size() == first || !(found.back() == what)) found.push_back(what);
+}
+
+}  // namespace
+
+void CollisionWorld::find(const Shape& shape, Vec2 at, const Asked& asked, std::vector<Found>& found) const {
+  const std::size_t first = found.size();
+  visit_solids(shape.bounds().moved_by(at), asked, [&](const Found& what, const Shape& other, Vec2 other_at) {
+    if (gap_between(shape, at, other, other_at).distance < 0) add_once(what, found, first);
+  });
+}
+
+void CollisionWorld::find(Vec2 point, const Asked& asked, std::vector<Found>& found) const {
+  const std::size_t first = found.size();
+  visit_solids({point, {0, 0}}, asked, [&](const Found& what, const Shape& shape, Vec2 at) {
+    if (vole::cast_ray(point, {0, 0}, shape, at).hit) add_once(what, found, first);
+  });
+}
+
+std::optional<CastHit> CollisionWorld::cast_ray_at_tiles(Vec2 from, Vec2 motion, const Asked& asked) const {
+  RayCells cells(from, motion, tiles_->cell());
+  do {
+    const CellForm* const form = tiles_->form(cells.x(), cells.y());
+    if (!form || (asked.categories >> form->category & 1u) == 0) continue;
+    const IVec2 cell{static_cast<int>(cells.x()), static_cast<int>(cells.y())};
+    if (form->is_full())
+      return CastHit{
+          cells.when(), cells.normal(), from + motion * static_cast<float>(cells.when()), {no_body, cell}};
+    const ShapeHit hit = vole::cast_ray(from, motion, form->shape(), Vec2(cell * tiles_->cell()));
+    if (hit.hit) return CastHit{hit.when, hit.normal, hit.point, {no_body, cell}};
+  } while (cells.next());
+  return std::nullopt;
+}
+
+template <class Visit>
+void CollisionWorld::visit_ray(Vec2 from, Vec2 motion, const Asked& asked, const Visit& visit) const {
+  visit_bodies(around_ray(from, motion, 0, 1), asked, [&](BodyId id, const CollisionBody& body) {
+    std::optional<CastHit> first;
+    const auto meet = [&](const Shape& shape) {
+      const ShapeHit hit = vole::cast_ray(from, motion, shape, body.at);
+      if (hit.hit && (!first || hit.when < first->when))
+        first = {hit.when, hit.normal, hit.point, {id, {0, 0}}};
+    };
+    if (!body.shapes) meet(Shape::box(body.box));
+    if (body.shapes) std::for_each(body.shapes->begin(), body.shapes->end(), meet);
+    if (first) visit(*first);
+  });
+}
+
+std::optional<CastHit> CollisionWorld::cast_ray(Vec2 from, Vec2 motion, const Asked& asked) const {
+  if (!is_ray(from, motion)) return std::nullopt;
+  motion = cut_short(motion);
+  std::optional<CastHit> best;
+  if (asked.tiles) best = cast_ray_at_tiles(from, motion, asked);
+  // Piece by piece, so that what is behind the first hit costs nothing.
+  constexpr float piece = 256;
+  const float length = std::max(std::abs(motion.x), std::abs(motion.y));
+  const int pieces = std::max(static_cast<int>(std::ceil(length / piece)), 1);
+  for (int i = 0; i < pieces; ++i) {
+    const float first = static_cast<float>(i) / static_cast<float>(pieces);
+    if (best && best->when < static_cast<double>(first)) break;
+    const Rect area = around_ray(from, motion, first, static_cast<float>(i + 1) / static_cast<float>(pieces));
+    visit_bodies(area, asked, [&](BodyId id, const CollisionBody& body) {
+      const auto meet = [&](const Shape& shape) {
+        const ShapeHit hit = vole::cast_ray(from, motion, shape, body.at);
+        const CastHit cast{hit.when, hit.normal, hit.point, {id, {0, 0}}};
+        if (hit.hit && (!best || comes_first(cast, *best))) best = cast;
+      };
+      if (!body.shapes) meet(Shape::box(body.box));
+      if (body.shapes) std::for_each(body.shapes->begin(), body.shapes->end(), meet);
+    });
+  }
+  return best;
+}
+
+void CollisionWorld::find_along(Vec2 from, Vec2 motion, const Asked& asked,
+                                std::vector<CastHit>& found) const {
+  if (!is_ray(from, motion)) return;
+  motion = cut_short(motion);
+  const auto first = static_cast<std::ptrdiff_t>(found.size());
+  if (asked.tiles) {
+    RayCells cells(from, motion, tiles_->cell());
+    do {
+      const CellForm* const form = tiles_->form(cells.x(), cells.y());
+      if (!form || (asked.categories >> form->category & 1u) == 0) continue;
+      const IVec2 cell{static_cast<int>(cells.x()), static_cast<int>(cells.y())};
+      // Outside all cells are alike, and there is no end of them.
+      const bool outside = !IRect{{0, 0}, tiles_->cells()}.contains(cell);
+      const ShapeHit hit = vole::cast_ray(from, motion, form->shape(), Vec2(cell * tiles_->cell()));
+      if (hit.hit) found.push_back({hit.when, hit.normal, hit.point, {no_body, cell}});
+      if (hit.hit && outside) break;
+    } while (cells.next());
+  }
+  visit_ray(from, motion, asked, [&found](const CastHit& hit) { found.push_back(hit); });
+  std::sort(found.begin() + first, found.end(), comes_first);
+}
+
+std::optional<CastHit> CollisionWorld::cast_shapes(const ShapeList& shapes, Vec2 at, Vec2 motion,
+                                                   const Asked& asked, const MoveRules& rules) const {
+  const Rect start = bounds_of(shapes).moved_by(at);
+  const Rect area = joined(start, start.moved_by(motion));
+  if (!is_finite(area)) return std::nullopt;
+  gather_shapes(area, asked, rules.through_one_way);
+  static const SolidGrid no_grid;
+  const ShapeMotion::Hit hit =
+      ShapeMotion({asked.tiles ? *tiles_ : no_grid, scratch_->shapes, rules}, shapes, at, 1).sweep(motion);
+  if (!hit.any) return std::nullopt;
+  return CastHit{hit.hit.when, hit.hit.normal, hit.hit.point, {hit.body, hit.cell}};
+}
+
+std::optional<CastHit> CollisionWorld::cast_shape(const Shape& shape, Vec2 at, Vec2 motion,
+                                                  const Asked& asked) const {
+  scratch_->cast.assign(1, shape);
+  return cast_shapes(scratch_->cast, at, motion, asked, {.blocked_by = asked.categories});
+}
+
+std::optional<Found> CollisionWorld::nearest(Vec2 point, float reach, const Asked& asked) const {
+  std::optional<Found> best;
+  double distance = static_cast<double>(reach);
+  const Rect area{point - Vec2(reach), Vec2(2 * reach)};
+  if (!(reach >= 0) || !is_finite(area)) return std::nullopt;
+  const Shape dot = Shape::circle({0, 0}, 1);  // the gap to a point is 1 more
+  visit_bodies(area, asked, [&](BodyId id, const CollisionBody& body) {
+    const auto look = [&](const Shape& shape) {
+      const double gap = std::max(gap_between(dot, point, shape, body.at).distance + 1, 0.0);
+      if (gap > distance || (best && gap == distance)) return;
+      distance = gap;
+      best = Found{id, {0, 0}};
+    };
+    if (!body.shapes) look(Shape::box(body.box));
+    if (body.shapes) std::for_each(body.shapes->begin(), body.shapes->end(), look);
+  });
+  return best;
+}
+
+}  // namespace vole
