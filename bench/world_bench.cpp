@@ -24,7 +24,7 @@ struct Beds {
   vole::Game game = allotment();
   vole::Project project = vole::read_project(VOLE_ALLOTMENT_FOLDER "/game.toml");
   vole::Catalog catalog{project.root};
-  vole::Kinds kinds = vole::read_kinds(project.root);
+  vole::Kinds kinds = vole::read_kinds(project.root, project.categories);
   std::shared_ptr<const vole::Controls> controls =
       std::make_shared<const vole::Controls>(vole::read_controls(project.root + "/controls.toml"));
   vole::Simulation simulation{game, {catalog, kinds, controls, project.canvas, project.ticks_per_second}, 7};

@@ -218,7 +218,7 @@ TEST_CASE("cues, timers and tweens go on after a restore as if nothing had happe
           .then(0, 0.1f, vole::Ease::back_out)
           .then_tell("turned");
     });
-    say.when_overlap_begins("mouse", "crumb", [&](Stage&, Entity, Entity) { told += "m"; });
+    say.when_meet("mouse", "crumb", [&](Stage&, Entity, Entity) { told += "m"; });
   };
   small.say(cues);
   small.stage->load_level("patch");

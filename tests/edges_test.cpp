@@ -1,4 +1,5 @@
 // What lies at the edge: values just inside and outside a limit, and what is drawn over a game by itself.
+#include "alone.hpp"
 #include "support.hpp"
 #include "vole/app/options.hpp"
 #include "vole/app/trouble.hpp"
@@ -180,12 +181,14 @@ TEST_CASE("a thing wants to go at most as fast as it can") {
   const auto speed_after = [](float direction) {
     vole::SolidGrid grid({100, 4}, 16);
     for (int x = 0; x < 100; ++x) grid.set({x, 3}, true);
+    Alone alone(grid);
     vole::SideMover mover;
     vole::Motion motion;
     vole::Touching touching;
     vole::Pose pose{{600, 48}, {600, 48}};
     for (int i = 0; i < 120; ++i)
-      vole::move_sideways(grid, {{direction, 0}, false, false}, 1 / 60.0f, mover, {}, motion, touching, pose);
+      vole::move_sideways(alone.moving, {{direction, 0}, false, false}, 1 / 60.0f, mover, motion, touching,
+                          pose);
     return motion.velocity.x;
   };
   CHECK(speed_after(1) == 90);

@@ -17,7 +17,7 @@ struct Played {
   vole::Game game = allotment();
   vole::Project project = vole::read_project(allotment_folder() + "/game.toml");
   vole::Catalog catalog{project.root};
-  vole::Kinds kinds = vole::read_kinds(project.root);
+  vole::Kinds kinds = vole::read_kinds(project.root, project.categories);
   std::shared_ptr<const vole::Controls> controls =
       std::make_shared<const vole::Controls>(vole::read_controls(project.root + "/controls.toml"));
   vole::Recording recording;

@@ -3,6 +3,7 @@
 #include <cmath>
 #include <map>
 
+#include "alone.hpp"
 #include "test_stage.hpp"
 #include "vole/physics/sweep.hpp"
 #include "vole/scene/side_motion.hpp"
@@ -51,7 +52,9 @@ struct Jumper {
   float rate = 60;
 
   void tick(float direction, bool pressed, bool held) {
-    vole::move_sideways(grid, {{direction, 0}, pressed, held}, 1 / rate, mover, body, motion, touching, pose);
+    Alone alone(grid, body);
+    vole::move_sideways(alone.moving, {{direction, 0}, pressed, held}, 1 / rate, mover, motion, touching,
+                        pose);
   }
   // Highest point above the floor of a jump that is held for so many ticks.
   float jump_height(int held_ticks) {
@@ -318,8 +321,13 @@ TEST_CASE("what a kind or place gets wrong is reported all at once") {
               small.stage.spawn("mosue", {0, 0});
             },
             small.folder) == "error: no kind \"mosue\"; did you mean \"mouse\"?");
-  CHECK(error_of([&] { small.say([](vole::Cues& cues) { cues.when_overlap_begins("mouse", "crum", {}); }); },
-                 small.folder)
+  CHECK(error_of(
+            [&] {
+              small.say([](vole::Cues& cues) {
+                cues.when_meet("mouse", "crum", [](vole::Stage&, vole::Entity, vole::Entity) {});
+              });
+            },
+            small.folder)
             .find("did you mean \"crumb\"?") != std::string::npos);
 }
 
@@ -328,7 +336,7 @@ TEST_CASE("a cue is called once for two kinds that meet, until they part") {
   small.stage.load_level("patch");
   int met = 0;
   small.say([&](vole::Cues& cues) {
-    cues.when_overlap_begins("mouse", "crumb", [&](vole::Stage& stage, Entity mouse, Entity crumb) {
+    cues.when_meet("mouse", "crumb", [&](vole::Stage& stage, Entity mouse, Entity crumb) {
       ++met;
       CHECK(mouse == stage.first("mouse"));
       CHECK(crumb == stage.first("crumb"));
@@ -353,7 +361,7 @@ TEST_CASE("what is removed has no meetings and is gone after the tick") {
   small.stage.spawn("mouse", at);
   int met = 0;
   small.say([&](vole::Cues& cues) {
-    cues.when_overlap_begins("mouse", "crumb", [&](vole::Stage& stage, Entity, Entity other) {
+    cues.when_meet("mouse", "crumb", [&](vole::Stage& stage, Entity, Entity other) {
       ++met;
       stage.remove(other);
       CHECK(stage.entities.alive(other));

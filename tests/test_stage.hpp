@@ -6,6 +6,7 @@
 
 #include "support.hpp"
 #include "vole/app/game.hpp"
+#include "vole/app/project.hpp"
 #include "vole/scene/running_scene.hpp"
 
 // Says the cues that a test wants.
@@ -46,7 +47,10 @@ struct TestStage {
   // A new scene with the files as they are now.
   vole::Stage& start(const TempFolder& folder) {
     running.reset();
-    kinds = vole::read_kinds(folder.path());
+    const std::string project = folder.path("game.toml");
+    kinds =
+        vole::read_kinds(folder.path(), vole::file_exists(project) ? vole::read_project(project).categories
+                                                                   : vole::Categories{});
     catalog = std::make_unique<vole::Catalog>(folder.path());
     compiled =
         std::make_unique<vole::CompiledKinds>(kinds, vole::Binding{*catalog, game.types(), game.tracks()});

@@ -1,6 +1,7 @@
 // Finding things, moving them, walking seen from above, overlaps that last and end, and numbers that are felt at once.
 #include <cmath>
 
+#include "alone.hpp"
 #include "test_stage.hpp"
 #include "test_window.hpp"
 #include "vole/base/names.hpp"
@@ -51,7 +52,8 @@ struct Walker {
   vole::Touching touching;
   vole::Pose pose{{96, 96}, {96, 96}};
   void tick(const vole::SolidGrid& grid, Vec2 direction) {
-    vole::move_from_above(grid, {direction, false, false}, 1 / 60.0f, mover, body, motion, touching, pose);
+    Alone alone(grid, body);
+    vole::move_from_above(alone.moving, {direction, false, false}, 1 / 60.0f, mover, motion, touching, pose);
   }
 };
 
@@ -122,15 +124,14 @@ TEST_CASE("what a thing lacks is said with its kind and the component's name") {
   CHECK_THROWS_WITH(stage.get<vole::Sprite>({}), "no thing was given whose sprite could be had");
   small.say([](vole::Cues& cues) {
     cues.when_told("look", [](Stage& at, Entity about) { at.get<vole::Sprite>(about); });
-    cues.when_overlap_begins("mouse", "crumb",
-                             [](Stage& at, Entity, Entity other) { at.get<vole::Sprite>(other); });
+    cues.when_meet("mouse", "crumb", [](Stage& at, Entity, Entity other) { at.get<vole::Sprite>(other); });
   });
   stage.tell("look", crumb);
   CHECK_THROWS_WITH(small.tick(), Catch::Contains("when \"look\" was told about the \"crumb\" (thing ") &&
                                       Catch::Contains("has no component \"sprite\""));
   stage.get<vole::Pose>(crumb).at = stage.get<vole::Pose>(stage.first("mouse")).at;
   CHECK_THROWS_WITH(small.tick(), Catch::Contains("when the \"mouse\" (thing ") &&
-                                      Catch::Contains("began to overlap the \"crumb\" (thing "));
+                                      Catch::Contains("met the \"crumb\" (thing "));
 }
 
 TEST_CASE("things are found and met by their tags, whatever their kind") {
@@ -154,16 +155,16 @@ TEST_CASE("things are found and met by their tags, whatever their kind") {
   CHECK_THROWS_WITH(stage.has_tag(seed, "fod"), "error: no kind has the tag \"fod\"; did you mean \"food\"?");
   CHECK_THROWS_WITH(all("rounds"), Catch::Contains("did you mean \"round\"?"));
   CHECK_THROWS_WITH(small.say([](vole::Cues& cues) {
-    cues.when_overlap_begins("mouse", vole::tagged("foot"), [](Stage&, Entity, Entity) {});
+    cues.when_meet("mouse", vole::tagged("foot"), [](Stage&, Entity, Entity) {});
   }),
                     "error: no kind has the tag \"foot\"; did you mean \"food\"?");
 
   std::vector<std::pair<Entity, Entity>> began, ended;
   small.say([&](vole::Cues& cues) {
-    cues.when_overlap_begins("stone", vole::tagged("food"),
-                             [&](Stage&, Entity a, Entity b) { began.emplace_back(a, b); });
-    cues.when_overlap_ends(vole::tagged("food"), "stone",
-                           [&](Stage&, Entity a, Entity b) { ended.emplace_back(a, b); });
+    cues.when_meet("stone", vole::tagged("food"),
+                   [&](Stage&, Entity a, Entity b) { began.emplace_back(a, b); });
+    cues.when_part(vole::tagged("food"), "stone",
+                   [&](Stage&, Entity a, Entity b) { ended.emplace_back(a, b); });
   });
   small.tick();
   CHECK(began.empty());
@@ -203,9 +204,9 @@ TEST_CASE("overlaps begin, last and end, as boxes do, and each is told once") {
         told.emplace_back(what);
       };
     };
-    cues.when_overlap_ends("crumb", "crumb", note("ends"));
-    cues.while_overlapping("crumb", "crumb", note("lasts"));
-    cues.when_overlap_begins("crumb", "crumb", note("begins"));
+    cues.when_part("crumb", "crumb", note("ends"));
+    cues.while_touching("crumb", "crumb", note("lasts"));
+    cues.when_meet("crumb", "crumb", note("begins"));
   });
   stage.each("crumb", [&](Entity crumb) { stage.remove(crumb); });
   small.tick();
@@ -233,13 +234,13 @@ TEST_CASE("overlaps begin, last and end, as boxes do, and each is told once") {
     REQUIRE(count("ends") == (!now && before ? 2 : 0));
     before = now;
   }
-  // What goes away ends nothing.
+  // What goes away parts from all that it met.
   stage.get<vole::Pose>(a).at = stage.get<vole::Pose>(b).at;
   small.tick();
   told.clear();
   stage.remove(a);
   small.tick(2);
-  CHECK(told.empty());
+  CHECK(told == std::vector<std::string>{"ends", "ends"});
 }
 
 TEST_CASE("who walks seen from above is never in a wall, and no faster in one direction than in another") {
@@ -480,8 +481,8 @@ TEST_CASE("a tileset may be tiles of one colour until there is a picture") {
   vole::Catalog catalog(folder.path());
   const auto tileset = catalog.get<vole::Tileset>("plain");
   CHECK(tileset->tile_size == 8);
-  CHECK(tileset->tiles[0].solid);
-  CHECK_FALSE(tileset->tiles[1].solid);
+  CHECK(tileset->tiles[0].solid());
+  CHECK_FALSE(tileset->tiles[1].solid());
   const vole::Colour colours[] = {
       {0x4a, 0x30, 0x26, 0xff}, {0x7f, 0xb8, 0xb0, 0xff}, {0x6d, 0x8a, 0x3f, 0xff}};
   for (std::size_t i = 0; i < 3; ++i) {

@@ -146,7 +146,7 @@ class Checker {
   }
 
   void check_kinds() {
-    kinds_ = vole::read_kinds(root_);
+    kinds_ = vole::read_kinds(root_, project_.categories);
     files_ += static_cast<int>(kinds_.files.size());
     for (const auto& kind : kinds_.all) check_thing(kind.name, kind.value, nullptr);
   }

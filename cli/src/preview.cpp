@@ -11,6 +11,7 @@
 #include "outputs.hpp"
 #include "preview_page.hpp"
 #include "preview_sheet.hpp"
+#include "vole/app/project.hpp"
 #include "vole/asset/atlas.hpp"
 #include "vole/base/reading.hpp"
 #include "vole/base/watch.hpp"
@@ -99,7 +100,7 @@ void preview_tileset(const vole::Tileset& tileset, const std::string& output) {
     const vole::IRect box{at, {cell.x * scale, cell.y * scale}};
     tiles_page.squares(box, 16);
     tiles_page.frame(tileset.frames[i], at, scale);
-    if (tileset.tiles[i].solid)
+    if (tileset.tiles[i].solid())
       for (int rim = 1; rim <= 3; ++rim)
         tiles_page.outline({{at.x - rim, at.y - rim}, {box.size.x + 2 * rim, box.size.y + 2 * rim}},
                            solid_mark);
@@ -138,7 +139,10 @@ void preview_level(vole::Catalog& catalog, const vole::Level& level, const std::
     vole::draw_level_layer(list, list.add_layer({0, 0}), level, layer, layer.tiles);
   }
   const LayerId marks = list.add_layer({0, 0});
-  const vole::Kinds kinds = vole::read_kinds(catalog.root());
+  const std::string project = vole::join_path(catalog.root(), "game.toml");
+  const vole::Kinds kinds =
+      vole::read_kinds(catalog.root(), vole::file_exists(project) ? vole::read_project(project).categories
+                                                                  : vole::Categories{});
   const vole::ComponentTypes types;
   const std::vector<const vole::Track*> no_tracks;
   const vole::KindCompiler compiler{kinds, {catalog, types, no_tracks, vole::UnknownComponents::skip}};

@@ -15,7 +15,7 @@ std::shared_ptr<const Controls> controls_of(const std::string& root) {
 
 LiveFiles::LiveFiles(const Project& project)
     : catalog(project.root),
-      kinds(read_kinds(project.root)),
+      kinds(read_kinds(project.root, project.categories)),
       controls(controls_of(project.root)),
       root_(project.root) {
   settings_stamp_ = stamp_settings();
@@ -58,7 +58,7 @@ LiveFiles::Refreshed LiveFiles::refresh() {
   settings_stamp_ = stamp;
   try {
     std::shared_ptr<const Controls> read = controls_of(root_);
-    kinds = read_kinds(root_);
+    kinds = read_kinds(root_, kinds.categories);
     controls = std::move(read);
     settings_problems_.clear();
     refreshed.settings = true;

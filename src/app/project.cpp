@@ -82,6 +82,7 @@ Project read_project(const std::string& file) {
   } catch (const Error& error) {
     report.add(error);
   }
+  project.categories = Categories(project.written_categories, report);
   report.throw_if_errors();
   return project;
 }

@@ -40,9 +40,10 @@ void Kinds::expect_tag(std::string_view tag) const {
   throw Error(FilePosition{}, fmt::format("no kind has the tag \"{}\"", tag), did_you_mean(tag, tags()));
 }
 
-Kinds read_kinds(const std::string& root) {
+Kinds read_kinds(const std::string& root, const Categories& categories) {
   constexpr std::size_t most_kinds = 10'000;
   Kinds kinds;
+  kinds.categories = categories;
   std::map<std::string, FilePosition> first_places;
   Report report;
   if (const std::string file = join_path(root, "kinds.toml"); file_exists(file)) kinds.files.push_back(file);

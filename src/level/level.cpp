@@ -46,6 +46,7 @@ class LevelBuilder {
       report_.error(unknown.first, fmt::format("no letter \"{}\" in [letters]", unknown.written),
                     did_you_mean(unknown.written, known_letters_), unknown.times);
     for (const PlaceText& place : text_.places) add_place(place);
+    for (const ZoneText& zone : text_.zones) add_zone(zone);
   }
 
  private:
@@ -156,8 +157,14 @@ class LevelBuilder {
       }
       const std::uint16_t tile = found->second;
       layer.tiles.push_back(tile);
-      if (solid && tile != 0 && level_.tileset->tiles[tile - 1u].solid) level_.solid.set({x, y}, true);
+      if (solid && tile != 0) add_solid({x, y}, level_.tileset->tiles[tile - 1u]);
     }
+  }
+
+  // A full tile of one layer is not made less by another layer's.
+  void add_solid(IVec2 cell, const Tile& tile) {
+    const CellForm* const there = level_.solid.form(cell.x, cell.y);
+    if (tile.form && !(there && there->is_full())) level_.solid.set(cell, *tile.form);
   }
 
   void add_place(const PlaceText& text) {
@@ -173,6 +180,13 @@ class LevelBuilder {
                       "the first is at " + to_text(first->second));
     }
     level_.places.push_back({text.kind.value, at, text.name.value, text.overrides, text.kind.where});
+  }
+
+  void add_zone(const ZoneText& text) {
+    if (const LevelZone* const first = find_named(level_.zones, text.name.value))
+      report_.error(text.name.where, fmt::format("zone \"{}\" is defined twice", text.name.value),
+                    "the first is at " + to_text(first->where));
+    level_.zones.push_back({text.name.value, {text.at, text.size}, text.name.where});
   }
 
   Level& level_;

@@ -44,6 +44,18 @@ struct PlaceText {
 void read_field(const Node& node, PlaceText& place, const FieldRule& rule, Report& report);
 Node schema_field(const PlaceText& place, const FieldRule& rule);
 
+struct ZoneText {
+  Located<std::string> name;
+  Vec2 at{0, 0};
+  Vec2 size{16, 16};
+};
+template <class V>
+void describe(V& v, ZoneText& zone) {
+  v("name", zone.name, needed());
+  v("at", zone.at, needed().within(-1e6, 1e6));
+  v("size", zone.size, needed().within(1, 8192));
+}
+
 enum class LevelSide { open, solid };
 constexpr auto enum_names(LevelSide) {
   return std::array<std::string_view, 2>{"open", "solid"};
@@ -71,6 +83,7 @@ struct LevelText {
   SidesText sides;
   std::vector<LayerText> layers;
   std::vector<PlaceText> places;
+  std::vector<ZoneText> zones;
   CheckNotes check;
 };
 template <class V>
@@ -81,6 +94,7 @@ void describe(V& v, LevelText& level) {
   v("sides", level.sides);
   v("layers", level.layers, needed().items(256));
   v("places", level.places);
+  v("zones", level.zones, items(10'000));
   v("check", level.check);
 }
 

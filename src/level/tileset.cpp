@@ -20,12 +20,20 @@ struct TileText {
   std::optional<Located<IVec2>> cell;
   std::optional<Located<Colour>> colour;
   bool solid = false;
+  std::optional<Located<TileShape>> shape;
+  std::optional<Located<std::vector<Vec2>>> corners;
+  Located<OneWay> one_way;
+  Located<std::string> category;
 };
 template <class V>
 void describe(V& v, TileText& tile) {
   v("cell", tile.cell, within(0, 65535));
   v("colour", tile.colour);
   v("solid", tile.solid);
+  v("shape", tile.shape);
+  v("corners", tile.corners, items(Shape::most_corners));
+  v("one_way", tile.one_way);
+  v("category", tile.category);
 }
 
 struct TilesetText {
@@ -42,6 +50,37 @@ void describe(V& v, TilesetText& tileset) {
   v("size", tileset.size, within(1, 256));
   v("tiles", tileset.tiles, needed().items(most_tiles));
   v("check", tileset.check);
+}
+
+std::optional<CellForm> form_of(const TileText& tile, int cell, Report& report) {
+  if (tile.shape && tile.corners)
+    report.error(tile.corners->where, "a tile has either a \"shape\" or \"corners\" of its own");
+  if (tile.corners) {
+    try {
+      return CellForm(Shape::polygon(tile.corners->value), cell);
+    } catch (const Error& error) {
+      report.error(tile.corners->where, error.problems()[0].text);
+    }
+  }
+  if (tile.shape) return CellForm(tile.shape->value, cell);
+  if (tile.solid) return CellForm::full(cell);
+  return std::nullopt;
+}
+
+void add_tile(const NamedItem<TileText>& item, Tileset& tileset, Report& report) {
+  const TileText& text = item.value;
+  std::optional<CellForm> form = form_of(text, tileset.tile_size, report);
+  if (!form && text.one_way.where.file)
+    report.error(text.one_way.where, fmt::format("tile \"{}\" is one-way, but not solid", item.name),
+                 "solid = true, or a shape");
+  if (!form && text.category.where.file)
+    report.error(text.category.where, fmt::format("tile \"{}\" has a category, but is not solid", item.name),
+                 "solid = true, or a shape");
+  if (form) {
+    form->one_way = text.one_way.value;
+    form->category = tileset.category(text.category);
+  }
+  tileset.tiles.push_back({item.name, form});
 }
 
 // Tiles of one colour each, side by side.
@@ -65,7 +104,7 @@ void paint_stand_ins(const TilesetText& text, Tileset& tileset, Report& report) 
     const Image tile = stand_in_image(area.size, item.value.colour ? item.value.colour->value : clear);
     for (int y = 0; y < size; ++y) std::copy_n(tile.row(y), size, image.row(area.top() + y) + area.left());
     areas.push_back(area);
-    tileset.tiles.push_back({item.name, item.value.solid});
+    add_tile(item, tileset, report);
   }
   tileset.picture = std::make_shared<const Picture>(image);
   for (const IRect& area : areas) tileset.frames.push_back(frame_of(*tileset.picture, area));
@@ -97,7 +136,7 @@ void cut_tiles(const TilesetText& text, const Node& root, Loading& loading, Tile
           "they are counted from 0");
       continue;
     }
-    tileset.tiles.push_back({item.name, item.value.solid});
+    add_tile(item, tileset, report);
     tileset.frames.push_back(
         frame_of(*tileset.picture, frames[static_cast<std::size_t>(cell.y * columns + cell.x)]));
   }
@@ -108,6 +147,18 @@ void cut_tiles(const TilesetText& text, const Node& root, Loading& loading, Tile
 int Tileset::find(std::string_view tile_name) const {
   const std::size_t index = index_named(tiles, tile_name);
   return index < tiles.size() ? static_cast<int>(index) : -1;
+}
+
+std::uint8_t Tileset::category(const Located<std::string>& its) {
+  if (its.value.empty()) return 0;
+  const auto named = [&its](const Located<std::string>& known) { return known.value == its.value; };
+  auto found = std::find_if(categories.begin(), categories.end(), named);
+  if (found == categories.end()) {
+    if (categories.size() == most_categories)
+      throw Error(its.where, fmt::format("tiles of more than {} categories", most_categories));
+    found = categories.insert(found, its);
+  }
+  return static_cast<std::uint8_t>(found - categories.begin());
 }
 
 Tileset AssetType<Tileset>::load(Loading& loading) {

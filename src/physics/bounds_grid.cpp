@@ -109,18 +109,22 @@ void BoundsGrid::unlink(std::uint32_t id) {
   --size_;
 }
 
-// Keeps the table at most half full; cells that have become empty are dropped on the way.
+// Keeps the table at most half full; cells that have become empty are dropped on the way. It is as large as all entries could
+// need, so that what moves about in steady numbers asks for no memory.
 void BoundsGrid::make_room() {
-  if (2 * (used_cells_ + 1) <= cells_.size()) return;
-  const auto filled = static_cast<std::size_t>(
-      std::count_if(cells_.begin(), cells_.end(), [](const Cell& cell) { return cell.first != no_entry; }));
+  const std::size_t wanted = 4 * (entries_.size() + 1);
+  if (2 * (used_cells_ + 1) <= cells_.size() && wanted <= cells_.size()) return;
   spare_.swap(cells_);  // its memory is used again
-  std::size_t room = 64;
-  while (room < 4 * (filled + 1)) room *= 2;
+  std::size_t room = std::max<std::size_t>(spare_.size(), 64);
+  while (room < wanted) room *= 2;
   cells_.assign(room, {});
-  used_cells_ = filled;
-  for (const Cell& cell : spare_)
-    if (cell.first != no_entry) cells_[slot_of(cell.key)] = cell;
+  spare_.reserve(room);
+  used_cells_ = 0;
+  for (const Cell& cell : spare_) {
+    if (cell.first == no_entry) continue;
+    cells_[slot_of(cell.key)] = cell;
+    ++used_cells_;
+  }
 }
 
 template <class Visit>

@@ -14,6 +14,7 @@ struct CollisionWorld::Scratch {
   std::vector<SolidShape> shapes;
   std::vector<Shape> boxes;  // of bodies without shapes
   ShapeList cast;
+  std::vector<Found> found;
 };
 
 template <class Visit>
@@ -28,9 +29,10 @@ void CollisionWorld::visit_bodies(const Rect& area, const Asked& asked, const Vi
 template <class Visit>
 void CollisionWorld::visit_tiles(const Rect& area, const Asked& asked, const Visit& visit) const {
   if (!asked.tiles) return;
+  const CategoryMask categories = of_tiles(asked.categories);
   visit_cells(*tiles_, to_lattice(area), [&](std::int64_t x, std::int64_t y) {
     const CellForm* const form = tiles_->form(x, y);
-    if (!form || (asked.categories >> form->category & 1u) == 0) return;
+    if (!form || (categories >> form->category & 1u) == 0) return;
     const IVec2 cell{static_cast<int>(x), static_cast<int>(y)};
     visit(cell, *form, Vec2(cell * tiles_->cell()));
   });

@@ -113,6 +113,12 @@ void CollisionWorld::find(const Rect& area, const Asked& asked, std::vector<Foun
   });
 }
 
+bool CollisionWorld::any(const Rect& area, const Asked& asked) const {
+  scratch_->found.clear();
+  find(area, asked, scratch_->found);
+  return !scratch_->found.empty();
+}
+
 // Calls visit(what, shape, at) for all near an area.
 template <class Visit>
 void CollisionWorld::visit_solids(const Rect& area, const Asked& asked, const Visit& visit) const {
@@ -149,10 +155,11 @@ void CollisionWorld::find(Vec2 point, const Asked& asked, std::vector<Found>& fo
 }
 
 std::optional<CastHit> CollisionWorld::cast_ray_at_tiles(Vec2 from, Vec2 motion, const Asked& asked) const {
+  const CategoryMask categories = of_tiles(asked.categories);
   RayCells cells(from, motion, tiles_->cell());
   do {
     const CellForm* const form = tiles_->form(cells.x(), cells.y());
-    if (!form || (asked.categories >> form->category & 1u) == 0) continue;
+    if (!form || (categories >> form->category & 1u) == 0) continue;
     const IVec2 cell{static_cast<int>(cells.x()), static_cast<int>(cells.y())};
     if (form->is_full())
       return CastHit{
@@ -210,10 +217,11 @@ void CollisionWorld::find_along(Vec2 from, Vec2 motion, const Asked& asked,
   motion = cut_short(motion);
   const auto first = static_cast<std::ptrdiff_t>(found.size());
   if (asked.tiles) {
+    const CategoryMask categories = of_tiles(asked.categories);
     RayCells cells(from, motion, tiles_->cell());
     do {
       const CellForm* const form = tiles_->form(cells.x(), cells.y());
-      if (!form || (asked.categories >> form->category & 1u) == 0) continue;
+      if (!form || (categories >> form->category & 1u) == 0) continue;
       const IVec2 cell{static_cast<int>(cells.x()), static_cast<int>(cells.y())};
       // Outside all cells are alike, and there is no end of them.
       const bool outside = !IRect{{0, 0}, tiles_->cells()}.contains(cell);
@@ -233,8 +241,10 @@ std::optional<CastHit> CollisionWorld::cast_shapes(const ShapeList& shapes, Vec2
   if (!is_finite(area)) return std::nullopt;
   gather_shapes(area, asked, rules.through_one_way);
   static const SolidGrid no_grid;
-  const ShapeMotion::Hit hit =
-      ShapeMotion({asked.tiles ? *tiles_ : no_grid, scratch_->shapes, rules}, shapes, at, 1).sweep(motion);
+  const ShapeMotion::Hit hit = ShapeMotion({asked.tiles ? *tiles_ : no_grid, of_tiles(asked.categories),
+                                            scratch_->shapes, rules.through_one_way},
+                                           shapes, at, 1)
+                                   .sweep(motion);
   if (!hit.any) return std::nullopt;
   return CastHit{hit.hit.when, hit.hit.normal, hit.hit.point, {hit.body, hit.cell}};
 }

@@ -41,6 +41,20 @@ Rect CollisionBody::bounds() const {
   return (shapes ? bounds_of(*shapes) : box).moved_by(at);
 }
 
+void CollisionWorld::set_tiles(const SolidGrid* tiles, std::span<const std::uint8_t> categories) {
+  tiles_ = tiles ? tiles : &no_tiles();
+  tile_categories_.assign(categories.begin(), categories.end());
+}
+
+// The same set in the numbers of the tiles.
+CategoryMask CollisionWorld::of_tiles(CategoryMask categories) const {
+  if (tile_categories_.empty()) return categories;
+  CategoryMask mask = 0;
+  for (std::size_t i = 0; i < tile_categories_.size(); ++i)
+    mask |= (categories >> tile_categories_[i] & 1u) << i;
+  return mask;
+}
+
 void CollisionWorld::put(BodyId id, const CollisionBody& body) {
   const Rect bounds = body.bounds();
   if (!is_finite(bounds)) return remove(id);
@@ -162,11 +176,12 @@ BodyMoved CollisionWorld::move(const CollisionBody& body, Vec2 reach, const Move
   }
   if (body.shapes) {
     gather_shapes(area, asked_by(rules), rules.through_one_way);
-    ShapeMotion motion({*tiles_, scratch_->shapes, rules}, *body.shapes, body.at, steepest_of(rules));
+    ShapeMotion motion({*tiles_, of_tiles(rules.blocked_by), scratch_->shapes, rules.through_one_way},
+                       *body.shapes, body.at, steepest_of(rules));
     return move(motion);
   }
   gather_forms(area, rules);
-  const BoxSurroundings around(*tiles_, scratch_->forms, rules.blocked_by, rules.through_one_way);
+  const BoxSurroundings around(*tiles_, scratch_->forms, of_tiles(rules.blocked_by), rules.through_one_way);
   BoxMotion motion(around, lattice_box(body), steepest_of(rules), to_subpixels(rules.slip));
   return result_of(move(motion), body);
 }
@@ -217,8 +232,9 @@ std::optional<CastHit> CollisionWorld::would_hit(const CollisionBody& body, Vec2
   if (body.shapes) return cast_shapes(*body.shapes, body.at, motion, asked_by(rules), rules);
   gather_forms(area, rules);
   const LatticeBox box = lattice_box(body);
-  const BoxLeg leg = BoxSurroundings(*tiles_, scratch_->forms, rules.blocked_by, rules.through_one_way)
-                         .sweep(box, to_lattice(motion));
+  const BoxLeg leg =
+      BoxSurroundings(*tiles_, scratch_->forms, of_tiles(rules.blocked_by), rules.through_one_way)
+          .sweep(box, to_lattice(motion));
   if (!leg.hit) return std::nullopt;
   CastHit hit;
   hit.when = leg.when;

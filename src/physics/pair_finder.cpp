@@ -1,10 +1,13 @@
 #include "vole/physics/pair_finder.hpp"
 
+#include <fmt/format.h>
+
 #include <algorithm>
 #include <bit>
 #include <cmath>
 
 #include "boxes.hpp"
+#include "vole/base/error.hpp"
 
 namespace vole {
 namespace {
@@ -59,6 +62,14 @@ void PairFinder::deal(std::span<const Rect> boxes) {
   for (const Dealt& dealt : dealt_) sorted_[ends_[group_of(dealt)]++] = dealt;
 }
 
+void PairFinder::add(std::uint32_t a, std::uint32_t b, std::vector<IndexPair>& found) const {
+  if (!roles_.empty() && !roles_[a].pairs_with(roles_[b])) return;
+  if (found.size() == most)
+    throw Error(FilePosition{}, fmt::format("more than {} pairs of bodies touch in one tick", most),
+                "things of kinds that are to meet lie on one spot");
+  found.emplace_back(std::min(a, b), std::max(a, b));
+}
+
 void PairFinder::sweep(std::span<Dealt> strip, std::vector<IndexPair>& found) const {
   std::sort(strip.begin(), strip.end(), [](const Dealt& a, const Dealt& b) { return a.left < b.left; });
   for (std::size_t i = 0; i < strip.size(); ++i) {
@@ -67,7 +78,7 @@ void PairFinder::sweep(std::span<Dealt> strip, std::vector<IndexPair>& found) co
       const Dealt& b = strip[j];
       // Told in the first strip that both are in.
       if (a.top <= b.bottom && b.top <= a.bottom && a.strip == b.strip && (a.starts_here || b.starts_here))
-        found.emplace_back(std::min(a.place, b.place), std::max(a.place, b.place));
+        add(a.place, b.place, found);
     }
   }
 }
@@ -77,12 +88,13 @@ void PairFinder::add_tall(std::span<const Rect> boxes, std::vector<IndexPair>& f
     for (std::uint32_t other = 0; other < boxes.size(); ++other) {
       const bool other_is_tall = std::binary_search(tall_.begin(), tall_.end(), other);
       if (other == tall || (other_is_tall && other < tall) || !is_finite(boxes[other])) continue;
-      if (share_a_point(boxes[tall], boxes[other]))
-        found.emplace_back(std::min(tall, other), std::max(tall, other));
+      if (share_a_point(boxes[tall], boxes[other])) add(tall, other, found);
     }
 }
 
-void PairFinder::find(std::span<const Rect> boxes, std::vector<IndexPair>& found) {
+void PairFinder::find(std::span<const Rect> boxes, std::span<const PairRoles> roles,
+                      std::vector<IndexPair>& found) {
+  roles_ = roles;
   const auto start = static_cast<std::ptrdiff_t>(found.size());
   deal(boxes);
   std::uint32_t from = 0;

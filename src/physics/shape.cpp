@@ -21,18 +21,20 @@ bool near_enough(Vec2 point) {
   return std::abs(point.x) <= Shape::furthest && std::abs(point.y) <= Shape::furthest;
 }
 
-void expect(bool holds, const std::string& wrong) {
-  if (!holds) throw Error(FilePosition{}, wrong);
+// `wrong` makes the message, which is needed seldom.
+template <class Wrong>
+void expect(bool holds, const Wrong& wrong) {
+  if (!holds) throw Error(FilePosition{}, wrong());
 }
 
 void expect_near(std::span<const Vec2> points) {
   expect(std::all_of(points.begin(), points.end(), near_enough),
-         fmt::format("a shape lies within {} pixels of its position", Shape::furthest));
+         [] { return fmt::format("a shape lies within {} pixels of its position", Shape::furthest); });
 }
 
 void expect_radius(float radius) {
   expect(radius > 0 && radius <= Shape::furthest,
-         fmt::format("a radius is above 0 and at most {}", Shape::furthest));
+         [] { return fmt::format("a radius is above 0 and at most {}", Shape::furthest); });
 }
 
 }  // namespace
@@ -75,8 +77,11 @@ Shape::Shape(std::span<const Vec2> corners, float radius)
 Shape Shape::box(const Rect& box) {
   const std::array<Vec2, 4> corners{Vec2{box.left(), box.top()}, Vec2{box.right(), box.top()},
                                     Vec2{box.right(), box.bottom()}, Vec2{box.left(), box.bottom()}};
-  expect(box.size.x > 0 && box.size.y > 0, "a box has a width and a height above 0");
-  return polygon(corners);
+  // Also above 0 where the corners are: a float may be too coarse for the size.
+  expect(corners[0].x < corners[1].x && corners[1].y < corners[2].y,
+         [] { return std::string("a box has a width and a height above 0"); });
+  expect_near(corners);
+  return {corners, 0};
 }
 
 Shape Shape::circle(Vec2 middle, float radius) {
@@ -95,7 +100,7 @@ Shape Shape::capsule(Vec2 from, Vec2 to, float radius) {
 
 Shape Shape::polygon(std::span<const Vec2> corners) {
   const std::string wrong = wrong_with_corners(corners);
-  expect(wrong.empty(), wrong);
+  expect(wrong.empty(), [&wrong] { return wrong; });
   return {corners, 0};
 }
 

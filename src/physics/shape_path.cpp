@@ -105,8 +105,8 @@ ShapeMotion::Hit ShapeMotion::sweep(Vec2 motion) const {
       around_.grid, wider, to_lattice(motion),
       [&](std::int64_t x, std::int64_t y) {
         const CellForm* const form = around_.grid.form(x, y);
-        if (!form || (around_.rules.blocked_by >> form->category & 1u) == 0) return;
-        if (form->one_way != OneWay::no && around_.rules.through_one_way) return;
+        if (!form || (around_.mask >> form->category & 1u) == 0) return;
+        if (form->one_way != OneWay::no && around_.through_one_way) return;
         const IVec2 cell{static_cast<int>(x), static_cast<int>(y)};
         meet({&form->shape(), Vec2(cell * around_.grid.cell()), form->one_way, no_body, cell}, motion, first);
       },

@@ -19,8 +19,9 @@ struct SolidShape {
 // All outlive what is moved among them.
 struct ShapeSurroundings {
   const SolidGrid& grid;
+  CategoryMask mask;                   // of the categories of tiles that hold
   std::span<const SolidShape> shapes;  // of bodies
-  const MoveRules& rules;
+  bool through_one_way = false;        // tiles
 };
 
 class ShapeMotion {

@@ -6,10 +6,32 @@
 
 namespace vole {
 
-void Cues::add_overlap(OverlapCue cue) {
-  for (const Which* which : {&cue.which, &cue.other})
-    which->is_tag ? kinds_->expect_tag(which->name) : static_cast<void>(kinds_->kind(which->name));
-  overlaps_.push_back(std::move(cue));
+// Zones are of the level that is loaded, which may be another when it comes to that.
+void Cues::expect(const Which& which) const {
+  switch (which.what) {
+    case Which::What::kind:
+      static_cast<void>(kinds_->kind(which.name));
+      break;
+    case Which::What::tag:
+      kinds_->expect_tag(which.name);
+      break;
+    case Which::What::category:
+      kinds_->categories.number(which.name);
+      break;
+    case Which::What::zone:
+      break;
+  }
+}
+
+void Cues::add_meeting(MeetingCue cue) {
+  expect(cue.which);
+  expect(cue.other);
+  meetings_.push_back(std::move(cue));
+}
+
+void Cues::when_squeezed(const Which& which, OnTwo handler) {
+  expect(which);
+  squeezes_.push_back({which, std::move(handler)});
 }
 
 void Cues::when_event(std::string_view kind, std::string_view event, OnThing handler) {

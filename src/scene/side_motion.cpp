@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
-#include "vole/scene/body_motion.hpp"
+#include "vole/physics/subpixel.hpp"
 
 namespace vole {
 namespace {
@@ -37,17 +37,48 @@ void jump(const Intent& intent, float seconds, SideMover& mover, const Touching&
   if (motion.velocity.y >= 0) mover.rising = false;
 }
 
+// Along the ground, from where it stands.
+void walk_on(Moving& moving, float seconds, Motion& motion, Touching& touching, Pose& pose) {
+  const BodyMoved moved =
+      moving.world.walk(moving.body, motion.velocity.x * seconds + motion.remainder.x, moving.rules);
+  pose.at = moved.at;
+  touching = moving.touching(moved);
+  motion.remainder = {moved.rest, 0};
+  motion.velocity.y = 0;
+  if (touching.wall()) motion.velocity.x = motion.remainder.x = 0;
+}
+
+void fall(Moving& moving, float seconds, const SideMover& mover, Motion& motion, Touching& touching,
+          Pose& pose) {
+  motion.velocity.y = std::min(motion.velocity.y + mover.gravity * seconds, mover.fall_cap);
+  Vec2 step = step_of(moving, motion.velocity * seconds, motion);
+  // Into what it drops through, so that this does not hold it in the next tick.
+  if (moving.rules.through_one_way) step.y = std::max(step.y, 1.0f / subpixels);
+  const BodyMoved moved = moving.world.fly(moving.body, step, moving.rules);
+  pose.at = moved.at;
+  touching = moving.touching(moved);
+  if (touching.ground)
+    motion.velocity = {touching.wall() ? 0 : motion.velocity.x, 0};
+  else
+    motion.velocity = moved.kept(motion.velocity);
+  if (touching.wall()) motion.remainder.x = 0;
+  if (touching.ground || touching.ceiling) motion.remainder.y = 0;
+}
+
 }  // namespace
 
-void move_sideways(const SolidGrid& grid, const Intent& intent, float seconds, SideMover& mover,
-                   const Body& body, Motion& motion, Touching& touching, Pose& pose) {
+void move_sideways(Moving& moving, const Intent& intent, float seconds, SideMover& mover, Motion& motion,
+                   Touching& touching, Pose& pose) {
   walk(intent, seconds, mover, touching, motion);
   jump(intent, seconds, mover, touching, motion);
-  motion.velocity.y = std::min(motion.velocity.y + mover.gravity * seconds, mover.fall_cap);
-
-  move_body(grid, motion.velocity * seconds, body, motion, touching, pose);
-  if (touching.wall()) motion.velocity.x = 0;
-  if (touching.ground || touching.ceiling) motion.velocity.y = 0;
+  moving.body.at = pose.at;
+  moving.rules.steepest = mover.steepest;
+  moving.rules.slip = mover.slip;
+  moving.rules.through_one_way = intent.drop_pressed && touching.ground;
+  if (touching.ground && motion.velocity.y >= 0 && !moving.rules.through_one_way)
+    walk_on(moving, seconds, motion, touching, pose);
+  else
+    fall(moving, seconds, mover, motion, touching, pose);
   if (intent.direction.x != 0) pose.faces_left = intent.direction.x < 0;
 }
 

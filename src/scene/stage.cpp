@@ -4,11 +4,13 @@
 
 #include <algorithm>
 
+#include "checking.hpp"
 #include "placement.hpp"
 #include "vole/base/names.hpp"
 #include "vole/physics/subpixel.hpp"
 #include "vole/scene/body_motion.hpp"
 #include "vole/scene/cues.hpp"
+#include "vole/world/zone.hpp"
 
 namespace vole {
 
@@ -27,6 +29,14 @@ void Stage::load_level(std::string_view name) {
       report.add(error);
     }
   }
+  if (level.file().tileset)
+    for (const Located<std::string>& category : level.file().tileset->categories) {
+      try {
+        categories().number(category.value, category.where);
+      } catch (const Error& error) {
+        report.add(error);
+      }
+    }
   report.throw_if_errors();
 
   world_.level = std::move(level);
@@ -38,6 +48,7 @@ void Stage::load_level(std::string_view name) {
     const Entity entity = put_down(world_, *kinds[i], world_.level.file().places[i].at, setting_.binding());
     entities.add(entity, FromPlace{i});
   }
+  put_zones(world_);
 }
 
 Entity Stage::spawn(std::string_view kind, Vec2 at) {
@@ -120,13 +131,36 @@ const SolidGrid& Stage::solid() const {
   return has_level() ? level().solid() : nothing_solid;
 }
 
+const CollisionWorld& Stage::bodies() const {
+  solids_.update(world_, categories());
+  return solids_.world();
+}
+
+CategoryMask Stage::categories(std::initializer_list<std::string_view> names) const {
+  CategoryMask mask = 0;
+  for (const std::string_view name : names) mask |= CategoryMask{1} << categories().number(name);
+  return mask;
+}
+
+bool Stage::check(Entity entity, std::string_view name) const {
+  const Checks* const checks = std::as_const(entities).find<Checks>(entity);
+  const auto* const item = checks ? find_named(checks->all, name) : nullptr;
+  if (!item)
+    throw Error(FilePosition{}, fmt::format("no check \"{}\" of a \"{}\"", name, kind_of(entity)),
+                checks ? did_you_mean(name, names_of(checks->all)) : "its kind has none");
+  const Pose& pose = get<Pose>(entity);
+  return finds_something(bodies(), categories(), item->value, entity, pose);
+}
+
 void Stage::move(Entity entity, Vec2 by) {
   Motion unkept_motion;
   Touching unkept_touching;
   Motion* const motion = entities.find<Motion>(entity);
   Touching* const touching = entities.find<Touching>(entity);
-  move_body(solid(), by, get<Body>(entity), motion ? *motion : unkept_motion,
-            touching ? *touching : unkept_touching, get<Pose>(entity));
+  get<Body>(entity);
+  Pose& pose = get<Pose>(entity);
+  Moving moving{bodies(), solids_.body(entity), solids_.rules(entity, categories()), &solids_};
+  move_body(moving, by, motion ? *motion : unkept_motion, touching ? *touching : unkept_touching, pose);
 }
 
 Entity Stage::first(std::string_view kind) const {

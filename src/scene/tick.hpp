@@ -3,6 +3,7 @@
 
 #include <map>
 
+#include "vole/physics/collision_world.hpp"
 #include "vole/physics/pair_finder.hpp"
 #include "vole/scene/running_scene.hpp"
 
@@ -18,20 +19,28 @@ struct ClipHappening {
 // A thing with a body, while meetings are looked for.
 struct Meeter {
   Entity entity;
-  const std::string* kind = nullptr;
-  const Tags* tags = nullptr;  // may have none
-  Rect box;                    // at the end of the tick
-  Vec2 motion{0, 0};           // in the tick
+  Vec2 motion{0, 0};  // in the tick
 };
 
-// Two of them, by their places in the list, that overlap at some moment of the tick.
-struct Meeting {
-  std::uint32_t a = 0;
-  std::uint32_t b = 0;
+// Two of them, by their places in the list, in the order of a cue.
+using MeetingPair = IndexPair;
 
-  friend bool operator<(const Meeting& x, const Meeting& y) {
-    return std::pair(x.a, x.b) < std::pair(y.a, y.b);
-  }
+// What is carried or pushed by another, while that moves.
+struct CarriedThing {
+  Entity thing;
+  Vec2 from{0, 0};
+  Vec2 by{0, 0};
+  bool rides = false;  // else it is pushed
+  Vec2 to{0, 0};
+  float pushes_by = 0;  // how far what moves it goes in that direction
+
+  // The share of that motion for which there is room, when it could go less far by this.
+  float room_for(float short_by) const { return pushes_by > 0 ? 1 - short_by / pushes_by : 0; }
+};
+
+// A thing that had no room, and what took it.
+struct Squeezed {
+  Entity thing, by;
 };
 
 // A field that a track shows otherwise while a picture is drawn.
@@ -45,11 +54,16 @@ struct ShownField {
 struct TickScratch {
   std::vector<ClipHappening> happenings;
   std::vector<Meeter> meeters;
-  std::vector<Rect> swept;  // where each of them was in the tick
+  std::vector<Rect> swept;       // where each of them was in the tick
+  std::vector<PairRoles> roles;  // and what cues ask of it
   PairFinder near;
-  std::vector<IndexPair> pairs;   // of them, by place in the list
-  std::vector<Meeting> meetings;  // of one cue
+  std::vector<IndexPair> pairs;       // of them, by place in the list
+  std::vector<MeetingPair> meetings;  // of one cue
   std::vector<Overlap> overlaps;
+  std::vector<CarriedThing> carried;
+  std::vector<Found> found;
+  CollisionWorld pusher;  // with one body alone
+  std::vector<Squeezed> squeezed;
   std::vector<Told> told;
   std::vector<ShownField> shown_fields;
   // The fields of each track that was shown, until a sheet changes.
@@ -70,8 +84,11 @@ void remember_poses(Tick& tick);
 void run_timers(Tick& tick);
 void run_scene(Tick& tick);
 void run_pilots(Tick& tick);
+void move_platforms(Tick& tick);
 void run_movers(Tick& tick);
 void tell_meetings(Tick& tick);
+// Tells those that what was removed is parted from.
+void part_removed(Tick& tick);
 void run_tweens(Tick& tick);
 void run_clips(Tick& tick);
 void follow_points(Tick& tick);

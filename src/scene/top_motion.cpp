@@ -37,17 +37,17 @@ Vec2 way_of(Vec2 pushed, TopMover& mover) {
 
 }  // namespace
 
-void move_from_above(const SolidGrid& grid, const Intent& intent, float seconds, TopMover& mover,
-                     const Body& body, Motion& motion, Touching& touching, Pose& pose) {
+void move_from_above(Moving& moving, const Intent& intent, float seconds, TopMover& mover, Motion& motion,
+                     Touching& touching, Pose& pose) {
   const Vec2 target = way_of(intent.direction, mover) * mover.speed;
   const Vec2 change = target - motion.velocity;
   const bool speeding_up = target != Vec2{0, 0} && length_of(target) >= length_of(motion.velocity);
   const float most = (speeding_up ? mover.acceleration : mover.deceleration) * seconds;
   const float length = length_of(change);
   motion.velocity = length <= most ? target : motion.velocity + change * (most / length);
-  move_body(grid, motion.velocity * seconds, body, motion, touching, pose);
-  if (touching.wall()) motion.velocity.x = 0;
-  if (touching.ground || touching.ceiling) motion.velocity.y = 0;
+  moving.rules.slip = mover.slip;
+  const BodyMoved moved = move_body(moving, motion.velocity * seconds, motion, touching, pose);
+  motion.velocity = moved.kept(motion.velocity);
   if (intent.direction.x != 0) pose.faces_left = intent.direction.x < 0;
 }
 

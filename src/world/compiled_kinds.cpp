@@ -11,10 +11,12 @@
 #include "vole/physics/subpixel.hpp"
 #include "vole/world/attached.hpp"
 #include "vole/world/body.hpp"
+#include "vole/world/checks.hpp"
 #include "vole/world/kind_of.hpp"
 #include "vole/world/motion.hpp"
 #include "vole/world/person.hpp"
 #include "vole/world/pose.hpp"
+#include "vole/world/shapes.hpp"
 #include "vole/world/side_mover.hpp"
 
 namespace vole {
@@ -80,6 +82,7 @@ class Compilation {
       report_.error(components.where,
                     fmt::format("kind \"{}\" is moved by a side_mover and by a top_mover", name),
                     "leave one of them out");
+    add_body(*kind);
     add_motion(*kind, types());
     if (!carries) return kind;
     const Within within(carrying_, name);
@@ -121,6 +124,31 @@ class Compilation {
       kind.parts.push_back({type, component});
     }
     return carries;
+  }
+
+  // What has shapes has a body, and all that names a category names one of the game's.
+  void add_body(CompiledKind& kind) {
+    if (has(kind, "shapes") && !has(kind, "body"))
+      kind.parts.push_back({types().of<Body>(), std::make_shared<Body>()});
+    for (const CompiledKind::Part& part : kind.parts) {
+      if (part.type == types().of<Body>())
+        expect_category(static_cast<const Body*>(part.component.get())->category);
+      if (part.type == types().of<Shapes>())
+        for (const Located<ShapeText>& shape : static_cast<const Shapes*>(part.component.get())->list) {
+          try {
+            shape_of(shape.value);
+          } catch (const Error& error) {
+            report_.error(shape.where, error.problems()[0].text, error.problems()[0].hint);
+          }
+        }
+      if (part.type == types().of<Checks>())
+        for (const auto& item : static_cast<const Checks*>(part.component.get())->all)
+          for (const Located<std::string>& name : item.value.of) expect_category(name);
+    }
+  }
+
+  void expect_category(const Located<std::string>& name) {
+    gather(report_, [&] { compiler_.kinds.categories.number(name.value, name.where); });
   }
 
   // A game's own component may be unknown here, but not one that looks like a slip of the pen.

@@ -9,21 +9,28 @@
 #include "vole/input/intent.hpp"
 #include "vole/world/attached.hpp"
 #include "vole/world/body.hpp"
+#include "vole/world/checks.hpp"
 #include "vole/world/kind_of.hpp"
 #include "vole/world/motion.hpp"
+#include "vole/world/path_mover.hpp"
 #include "vole/world/person.hpp"
 #include "vole/world/pose.hpp"
+#include "vole/world/shapes.hpp"
 #include "vole/world/side_mover.hpp"
 #include "vole/world/sprite.hpp"
 #include "vole/world/tags.hpp"
 #include "vole/world/top_mover.hpp"
+#include "vole/world/zone.hpp"
 
 namespace vole {
 
 ComponentTypes::ComponentTypes() {
   add<Body>("body");
   add<Sprite>("sprite");
+  add<Checks>("checks");
+  add<PathMover>("path_mover");
   add<Person>("person");
+  add<Shapes>("shapes");
   add<SideMover>("side_mover");
   add<Tags>("tags");
   add<TopMover>("top_mover");
@@ -35,6 +42,7 @@ ComponentTypes::ComponentTypes() {
   add<Motion>("motion", Use::state);
   add<Pose>("pose", Use::state);
   add<Touching>("touching", Use::state);
+  add<Zone>("zone", Use::state);
 }
 
 void ComponentTypes::add(Type type) {

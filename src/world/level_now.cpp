@@ -100,18 +100,24 @@ void LevelNow::show(std::size_t index, IVec2 cell, std::uint16_t tile) {
     cells.resize(static_cast<std::size_t>(version_->cells.x) * static_cast<std::size_t>(version_->cells.y));
   cells[position(*version_, cell)] = tile;
   if (!std::exchange(solid_changed_, true)) solid_ = version_->solid;
-  solid_.set(cell, is_solid(cell));
+  if (const CellForm* const form = form_of(cell))
+    solid_.set(cell, *form);
+  else
+    solid_.set(cell, false);
 }
 
-// A layer that goes along with the level is solid where its tile is.
-bool LevelNow::is_solid(IVec2 cell) const {
+// A layer that goes along with the level is solid where its tile is. The same choice among layers as when a level is read.
+const CellForm* LevelNow::form_of(IVec2 cell) const {
+  const CellForm* found = nullptr;
   for (std::size_t i = 0; i < version_->layers.size(); ++i) {
     const std::vector<std::uint16_t>& cells = tiles(i);
     if (version_->layers[i].parallax != Vec2{1, 1} || cells.empty()) continue;
     const std::uint16_t number = cells[position(*version_, cell)];
-    if (number != 0 && version_->tileset->tiles[number - 1u].solid) return true;
+    if (number == 0 || (found && found->is_full())) continue;
+    const Tile& tile = version_->tileset->tiles[number - 1u];
+    if (tile.form) found = &*tile.form;
   }
-  return false;
+  return found;
 }
 
 }  // namespace vole

@@ -29,7 +29,7 @@ class Garden : public vole::Scene {
   }
   void cues(vole::Cues& cues) override {
     cues.when_told("bell", [this](vole::Stage&) { ++bells_; });
-    cues.when_overlap_begins("runner", "mouse",
+    cues.when_meet("runner", "mouse",
                              [this](vole::Stage&, vole::Entity, vole::Entity) { ++bells_; });
     cues.when_event("runner", "step", [this](vole::Stage&, vole::Entity) { ++bells_; });
     cues.every(0.05f, [this](vole::Stage& stage) {

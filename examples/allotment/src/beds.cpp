@@ -36,12 +36,12 @@ void Beds::enter(vole::Stage& stage) {
 
 void Beds::cues(vole::Cues& cues) {
   using vole::Entity, vole::Stage;
-  cues.when_overlap_begins("vole", "bulb",
+  cues.when_meet("vole", "bulb",
                            [this](Stage& stage, Entity, Entity bulb) { gather(stage, bulb); });
-  cues.when_overlap_begins("vole", "magpie",
+  cues.when_meet("vole", "magpie",
                            [this](Stage& stage, Entity, Entity magpie) { take_fright(stage, magpie); });
   cues.when_event("vole", "scrape", [this](Stage& stage, Entity) { scrape(stage); });
-  cues.when_overlap_begins("vole", "shed", [this](Stage& stage, Entity, Entity) {
+  cues.when_meet("vole", "shed", [this](Stage& stage, Entity, Entity) {
     stage.leave_for<Finish>({gathered_, planted_, stage.ticks()});
   });
   say_welcome(cues);
@@ -51,7 +51,7 @@ void Beds::cues(vole::Cues& cues) {
 void Beds::say_welcome(vole::Cues& cues) {
   using vole::Entity, vole::Stage;
   const auto shed = names::sheet::shed::name;
-  cues.when_overlap_begins("vole", "doorstep", [this](Stage& stage, Entity, Entity) {
+  cues.when_meet("vole", "doorstep", [this](Stage& stage, Entity, Entity) {
     if (!std::exchange(welcomed_, true))
       stage.get<vole::Sprite>(stage.first("shed")).play(names::sheet::shed::clip::welcome);
   });

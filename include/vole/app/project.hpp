@@ -11,13 +11,14 @@
 //   [limits]                               # `vole check` reports what goes beyond
 //   picture_side = 1024
 //
-// Groups of assets that scenes load ahead: see groups.hpp.
+// Categories of bodies: see categories.hpp. Groups of assets that scenes load ahead: see groups.hpp.
 #pragma once
 
 #include <string>
 
 #include "vole/app/groups.hpp"
 #include "vole/base/describe.hpp"
+#include "vole/level/categories.hpp"
 
 namespace vole {
 
@@ -63,6 +64,8 @@ struct Project {
   Located<std::string> first_scene;
   Located<std::string> icon;
   AssetGroups assets;
+  Named<CategoryText> written_categories;
+  Categories categories;  // as they are written
   ProjectLimits limits;
   ProjectNotes check;
 };
@@ -77,6 +80,7 @@ void describe(V& v, Project& project) {
   v("icon", project.icon);
   v("groups", project.assets.groups, items(1000));
   v("scenes", project.assets.scenes, items(1000));
+  v("categories", project.written_categories, items(most_categories));
   v("limits", project.limits);
   v("check", project.check);
 }

@@ -10,12 +10,14 @@ struct Intent {
   Vec2 direction{0, 0};       // each part in [-1, 1]
   bool jump_pressed = false;  // begun this tick
   bool jump_held = false;
+  bool drop_pressed = false;  // through what is one-way
 };
 template <class V>
 void describe(V& v, Intent& intent) {
   v.state("direction", intent.direction);
   v.state("jump_pressed", intent.jump_pressed);
   v.state("jump_held", intent.jump_held);
+  v.state("drop_pressed", intent.drop_pressed);
 }
 
 }  // namespace vole

@@ -9,12 +9,14 @@
 #include <vector>
 
 #include "vole/base/describe.hpp"
+#include "vole/level/categories.hpp"
 
 namespace vole {
 
 struct Kinds {
   Named<Node> all;
   std::vector<std::string> files;  // that were read
+  Categories categories;           // that their bodies may be of
 
   // The components of a kind as a table; throws Error at `asked` with the nearest name.
   const Node& kind(std::string_view name, const FilePosition& asked = {}) const;
@@ -27,6 +29,6 @@ struct Kinds {
 
 // Reads kinds.toml and kinds/*.toml of a game's folder; a game may have neither. Throws Error, also for a
 // kind that is defined twice.
-Kinds read_kinds(const std::string& root);
+Kinds read_kinds(const std::string& root, const Categories& categories = {});
 
 }  // namespace vole

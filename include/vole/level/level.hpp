@@ -21,6 +21,11 @@
 //   kind = "bulb"
 //   cell = [2, 0]                            # feet in the middle of the cell's bottom; or at = [40, 16], in pixels
 //   bulb = { worth = 5 }                     # put over what the kind says
+//
+//   [[zones]]
+//   name = "doorstep"                        # met like a thing: see cues.hpp
+//   at = [1004, 228]                         # of its corner, in pixels
+//   size = [12, 60]
 #pragma once
 
 #include <cstdint>
@@ -69,6 +74,12 @@ struct LevelPlace {
   FilePosition where;
 };
 
+struct LevelZone {
+  std::string name;
+  Rect area;
+  FilePosition where;
+};
+
 class Level {
  public:
   std::string name;
@@ -77,6 +88,7 @@ class Level {
   IVec2 cells{0, 0};
   std::vector<LevelLayer> layers;
   std::vector<LevelPlace> places;
+  std::vector<LevelZone> zones;
   SolidGrid solid;
 
   int tile_size() const { return tileset ? tileset->tile_size : 16; }

@@ -7,19 +7,31 @@
 //   cell = [0, 0]                            # column and row in the picture
 //   solid = true                             # false when left out
 //
+//   [tiles.bank]
+//   cell = [1, 0]
+//   shape = "rise"                           # solid, but not all of it: see TileShape; or corners of its own:
+//   corners = [[0, 16], [16, 6], [16, 16]]   # 3 to 16, convex, in pixels from the tile's corner
+//   one_way = "up"                           # holds what comes from above, and lets through all else
+//   category = "water"                       # of game.toml's [categories]; "ground" when left out
+//
 // Until there is a picture, size = 16 and tiles of one colour: earth = { colour = "#4a3026", solid = true }.
 #pragma once
 
+#include <optional>
 #include <string>
 #include <vector>
 
 #include "vole/asset/sheet.hpp"
+#include "vole/physics/collision_world.hpp"
 
 namespace vole {
 
 struct Tile {
   std::string name;
-  bool solid = false;
+  std::optional<CellForm>
+      form;  // what of it is solid; its category is a place among the tileset's categories
+
+  bool solid() const { return form.has_value(); }
 };
 
 class Tileset {
@@ -27,11 +39,14 @@ class Tileset {
   std::string name;
   std::shared_ptr<const Picture> picture;
   int tile_size = 16;
-  std::vector<Tile> tiles;    // in the order of the file
-  std::vector<Frame> frames;  // of each tile
+  std::vector<Tile> tiles;                                       // in the order of the file
+  std::vector<Frame> frames;                                     // of each tile
+  std::vector<Located<std::string>> categories{{"ground", {}}};  // that tiles are of
 
   // The index of the tile of this name, or -1.
   int find(std::string_view tile_name) const;
+  // The place of a category, which is added when it is new. Throws Error for the 33rd.
+  std::uint8_t category(const Located<std::string>& its);
 };
 
 template <>

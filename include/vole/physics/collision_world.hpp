@@ -17,6 +17,7 @@
 #include <cstdint>
 #include <memory>
 #include <optional>
+#include <span>
 #include <vector>
 
 #include "vole/physics/bounds_grid.hpp"
@@ -107,8 +108,9 @@ class CollisionWorld {
   CollisionWorld();
   ~CollisionWorld();
 
-  // Outlives this; nullptr: no tiles.
-  void set_tiles(const SolidGrid* tiles) { tiles_ = tiles ? tiles : &no_tiles(); }
+  // The tiles outlive this; nullptr: none. A form's category is a place in the list of categories; an empty list: it is the
+  // category's number itself.
+  void set_tiles(const SolidGrid* tiles, std::span<const std::uint8_t> categories = {});
   const SolidGrid& tiles() const { return *tiles_; }
 
   // Adds a body, or says anew where it is and what. Ids are small numbers: memory grows with the largest. A body with a
@@ -136,6 +138,7 @@ class CollisionWorld {
   void find(const Rect& area, const Asked& asked, std::vector<Found>& found) const;
   void find(const Shape& shape, Vec2 at, const Asked& asked, std::vector<Found>& found) const;
   void find(Vec2 point, const Asked& asked, std::vector<Found>& found) const;
+  bool any(const Rect& area, const Asked& asked) const;
   // What a ray or a shape that moves in a straight line meets first; of several at once a tile, then the smallest id.
   std::optional<CastHit> cast_ray(Vec2 from, Vec2 motion, const Asked& asked = {}) const;
   std::optional<CastHit> cast_shape(const Shape& shape, Vec2 at, Vec2 motion, const Asked& asked = {}) const;
@@ -147,6 +150,7 @@ class CollisionWorld {
  private:
   static const SolidGrid& no_tiles();
   bool counts(BodyId id, const Asked& asked) const;
+  CategoryMask of_tiles(CategoryMask categories) const;
   template <class Visit>
   void visit_bodies(const Rect& area, const Asked& asked, const Visit& visit) const;
   template <class Visit>
@@ -164,6 +168,7 @@ class CollisionWorld {
                                      const MoveRules& rules) const;
 
   const SolidGrid* tiles_ = &no_tiles();
+  std::vector<std::uint8_t> tile_categories_;
   std::vector<CollisionBody> bodies_;  // by id
   std::vector<bool> present_;
   BoundsGrid near_;

@@ -18,11 +18,22 @@ namespace vole {
 
 using IndexPair = std::pair<std::uint32_t, std::uint32_t>;
 
+// What a box is and what it is looked for with, as bits. Two make a pair when one is what the other wants.
+struct PairRoles {
+  std::uint64_t is = ~std::uint64_t{0};
+  std::uint64_t wants = ~std::uint64_t{0};
+
+  bool pairs_with(const PairRoles& other) const { return (is & other.wants) != 0 || (other.is & wants) != 0; }
+};
+
 class PairFinder {
  public:
   // Appends the pairs of boxes that share a point, edges included: the smaller place first, in increasing order. Boxes that
   // are not of finite numbers touch nothing.
-  void find(std::span<const Rect> boxes, std::vector<IndexPair>& found);
+  void find(std::span<const Rect> boxes, std::vector<IndexPair>& found) { find(boxes, {}, found); }
+  // The same, of those alone that pair by their roles, one for each box. Throws Error when there are more than `most`.
+  void find(std::span<const Rect> boxes, std::span<const PairRoles> roles, std::vector<IndexPair>& found);
+  static constexpr std::size_t most = 4'000'000;
 
  private:
   // A box in one of its strips.
@@ -36,7 +47,9 @@ class PairFinder {
   void deal(std::span<const Rect> boxes);
   void sweep(std::span<Dealt> strip, std::vector<IndexPair>& found) const;
   void add_tall(std::span<const Rect> boxes, std::vector<IndexPair>& found) const;
+  void add(std::uint32_t a, std::uint32_t b, std::vector<IndexPair>& found) const;
 
+  std::span<const PairRoles> roles_;  // of the call under way
   // Memory that is used again.
   std::vector<Dealt> dealt_, sorted_;
   std::vector<std::uint32_t> ends_;  // of each group of strips in `sorted_`

@@ -2,7 +2,7 @@
 // saved state was restored; so what is said here is no state, and nothing here is saved.
 //
 //   void cues(vole::Cues& cues) override {
-//     cues.when_overlap_begins("vole", "bulb", [this](vole::Stage& stage, vole::Entity, vole::Entity bulb) {
+//     cues.when_meet("vole", "bulb", [this](vole::Stage& stage, vole::Entity, vole::Entity bulb) {
 //       ++gathered_;
 //       stage.remove(bulb);
 //     });
@@ -18,50 +18,79 @@
 #include <vector>
 
 #include "vole/base/entity.hpp"
+#include "vole/base/vec.hpp"
 #include "vole/level/kinds.hpp"
 
 namespace vole {
 
 class Stage;
 
-// The things that a cue is about: those of a kind, or all that have a tag.
+// The things that a cue is about: those of a kind, all that have a tag or whose bodies are of a category, or a zone of the
+// level.
 struct Which {
+  enum class What : std::uint8_t { kind, tag, category, zone };
+
   std::string name;
-  bool is_tag = false;
+  What what = What::kind;
 
   Which(const char* kind) : name(kind) {}         // NOLINT: a kind's name stands for its things
   Which(std::string_view kind) : name(kind) {}    // NOLINT
   Which(const std::string& kind) : name(kind) {}  // NOLINT
 };
-//   cues.when_overlap_begins("vole", vole::tagged("seed"), ...);
+//   cues.when_meet("vole", vole::tagged("seed"), ...);
 inline Which tagged(std::string_view tag) {
   Which which(tag);
-  which.is_tag = true;
+  which.what = Which::What::tag;
   return which;
 }
+inline Which of_category(std::string_view category) {
+  Which which(category);
+  which.what = Which::What::category;
+  return which;
+}
+inline Which zone(std::string_view name) {
+  Which which(name);
+  which.what = Which::What::zone;
+  return which;
+}
+
+// How two things met: what a cue is told that asks for it.
+struct Meeting {
+  Vec2 normal{0, 0};  // of length 1, from the second thing towards the first
+  Vec2 point{0, 0};   // where they touch, or are deepest in each other
+  float speed = 0;    // pixels a second at which they came together along the normal; below 0: they go apart
+  // Which of their shapes (shapes.hpp) met, by their places in the lists.
+  std::uint32_t shape = 0, other_shape = 0;
+};
 
 class Cues {
  public:
   using OnTwo = std::function<void(Stage&, Entity, Entity)>;
+  using OnMeeting = std::function<void(Stage&, Entity, Entity, const Meeting&)>;
   using OnThing = std::function<void(Stage&, Entity)>;
   using OnScene = std::function<void(Stage&)>;
 
   // `kinds` must outlive this.
   explicit Cues(const Kinds& kinds) : kinds_(&kinds) {}
 
-  // When the bodies of two things of these kinds begin to overlap; in each tick while they do, the first included; and
-  // when they no longer do. The handler gets the first kind's thing, then the other's. What was removed overlaps nothing,
-  // and its overlaps end without a call. Both may be tagged(). All throw Error for an unknown kind, and for a tag that no
-  // kind has.
-  void when_overlap_begins(const Which& which, const Which& other, OnTwo handler) {
-    add_overlap({OverlapCue::When::begins, which, other, std::move(handler)});
+  // When the bodies of two things meet: they overlap, or touch where they hold each other, at some moment of the tick; in
+  // each tick while they do, the first included; and when they part. The handler gets the first one's thing, then the
+  // other's, and a Meeting if it asks for one. They part also when one of them is removed or switched off: then that one is
+  // still there to be asked. All throw Error for a kind, tag or category that is not there.
+  template <class Handler>
+  void when_meet(const Which& which, const Which& other, Handler handler) {
+    add_meeting(MeetingCue::When::begins, which, other, std::move(handler));
   }
-  void while_overlapping(const Which& which, const Which& other, OnTwo handler) {
-    add_overlap({OverlapCue::When::lasts, which, other, std::move(handler)});
+  template <class Handler>
+  void while_touching(const Which& which, const Which& other, Handler handler) {
+    add_meeting(MeetingCue::When::lasts, which, other, std::move(handler));
   }
-  void when_overlap_ends(const Which& which, const Which& other, OnTwo handler) {
-    add_overlap({OverlapCue::When::ends, which, other, std::move(handler)});
+  void when_part(const Which& which, const Which& other, OnTwo handler) {
+    add_meeting(MeetingCue::When::ends, which, other, std::move(handler));
   }
+
+  // When a platform would squeeze a thing against something solid, once until it has room again: the platform waits.
+  void when_squeezed(const Which& which, OnTwo handler);
 
   // When a clip of a thing of this kind comes to an event: once for each time it does, after all clips have
   // moved on, so the handler may change the clip. Throws Error for an unknown kind.
@@ -81,10 +110,14 @@ class Cues {
   void every(float seconds, OnScene handler);
 
   // For the steps of a tick.
-  struct OverlapCue {
+  struct MeetingCue {
     enum class When { begins, lasts, ends };
     When when = When::begins;
     Which which, other;
+    OnMeeting handler;
+  };
+  struct SqueezeCue {
+    Which which;
     OnTwo handler;
   };
   struct Event {
@@ -99,7 +132,8 @@ class Cues {
     float seconds = 0;
     OnScene handler;
   };
-  const std::vector<OverlapCue>& overlaps() const { return overlaps_; }
+  const std::vector<MeetingCue>& meetings() const { return meetings_; }
+  const std::vector<SqueezeCue>& squeezes() const { return squeezes_; }
   const std::vector<Event>& events() const { return events_; }
   const std::vector<Name>& names() const { return names_; }
   const std::vector<Interval>& intervals() const { return intervals_; }
@@ -107,11 +141,23 @@ class Cues {
   void expect_name(std::string_view name) const;
 
  private:
-  void add_overlap(OverlapCue cue);
+  void expect(const Which& which) const;
+  template <class Handler>
+  void add_meeting(MeetingCue::When when, const Which& which, const Which& other, Handler handler) {
+    if constexpr (std::invocable<Handler&, Stage&, Entity, Entity, const Meeting&>)
+      add_meeting({when, which, other, std::move(handler)});
+    else
+      add_meeting({when, which, other,
+                   [handler = std::move(handler)](Stage& stage, Entity a, Entity b, const Meeting&) mutable {
+                     handler(stage, a, b);
+                   }});
+  }
+  void add_meeting(MeetingCue cue);
   void add_told(std::string_view name, OnThing handler);
 
   const Kinds* kinds_;
-  std::vector<OverlapCue> overlaps_;
+  std::vector<MeetingCue> meetings_;
+  std::vector<SqueezeCue> squeezes_;
   std::vector<Event> events_;
   std::vector<Name> names_;
   std::vector<Interval> intervals_;

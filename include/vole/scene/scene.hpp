@@ -3,7 +3,7 @@
 //   class Beds : public vole::Scene {
 //    public:
 //     void enter(vole::Stage& stage) override { stage.load_level("beds"); }
-//     void cues(vole::Cues& cues) override { cues.when_overlap_begins("vole", "bulb", ...); }
+//     void cues(vole::Cues& cues) override { cues.when_meet("vole", "bulb", ...); }
 //     void tick(vole::Stage& stage) override { ... }
 //     void draw(vole::Drawing& drawing) const override { drawing.text("letters", "12", {4, 4}); }
 //     int gathered = 0;

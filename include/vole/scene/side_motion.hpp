@@ -2,16 +2,14 @@
 #pragma once
 
 #include "vole/input/intent.hpp"
-#include "vole/physics/solid_grid.hpp"
-#include "vole/world/body.hpp"
-#include "vole/world/motion.hpp"
-#include "vole/world/pose.hpp"
+#include "vole/scene/body_motion.hpp"
 #include "vole/world/side_mover.hpp"
 
 namespace vole {
 
-// Moves the body for `seconds` (one tick), swept against the grid.
-void move_sideways(const SolidGrid& grid, const Intent& intent, float seconds, SideMover& mover,
-                   const Body& body, Motion& motion, Touching& touching, Pose& pose);
+// Moves the body for `seconds` (one tick). On the ground it goes along it, as fast up and down slopes as on flats, and in the
+// air it falls. What comes down on a slope that can be walked stands: it keeps its speed across, and does not slip.
+void move_sideways(Moving& moving, const Intent& intent, float seconds, SideMover& mover, Motion& motion,
+                   Touching& touching, Pose& pose);
 
 }  // namespace vole

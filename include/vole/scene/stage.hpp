@@ -7,6 +7,7 @@
 // All state behind it is in its World (world.hpp); what happens when is said in cues (cues.hpp).
 #pragma once
 
+#include <initializer_list>
 #include <optional>
 #include <string>
 #include <string_view>
@@ -15,6 +16,7 @@
 #include "vole/asset/font.hpp"
 #include "vole/scene/argument.hpp"
 #include "vole/scene/scene_types.hpp"
+#include "vole/scene/solid_things.hpp"
 #include "vole/scene/tweening.hpp"
 #include "vole/world/attached.hpp"
 #include "vole/world/body.hpp"
@@ -126,6 +128,15 @@ class Stage {
   // The box of a thing's body where it is now. Throws std::out_of_range when it has none.
   Rect box(Entity entity) const { return get<Body>(entity).box(get<Pose>(entity).at); }
   bool overlap(Entity a, Entity b) const { return box(a).overlaps(box(b)); }
+  // Everything that can be run into and asked for, as it is now: what is in a box, what a ray meets, what a body would hit
+  // (collision_world.hpp). To ask many questions, keep what this returns until something moves.
+  const CollisionWorld& bodies() const;
+  // The thing that an answer is about; none for a tile.
+  Entity thing(BodyId body) const { return solids_.thing(body); }
+  // The bits of some categories, for such a question. Throws Error with the nearest name.
+  CategoryMask categories(std::initializer_list<std::string_view> names) const;
+  // Whether one of the thing's checks (checks.hpp) finds something. Throws Error for a check that it does not have.
+  bool check(Entity entity, std::string_view name) const;
   // Moves a thing's body by so many pixels; what is solid holds it, and it slides along. For movers of a game's own: see
   // body_motion.hpp. Throws std::out_of_range for a thing without a body.
   void move(Entity entity, Vec2 by);
@@ -185,6 +196,10 @@ class Stage {
 
   const World& world() const { return world_; }
 
+  // For the steps of a tick.
+  SolidThings& solids() { return solids_; }
+  const Categories& categories() const { return setting_.kinds.written().categories; }
+
  private:
   friend class RunningScene;
 
@@ -199,6 +214,7 @@ class Stage {
   const StageSetting& setting_;
   World& world_;
   const SceneArgument& argument_;
+  mutable SolidThings solids_;  // follows the components whenever it is asked
   const Cues* cues_ = nullptr;  // once the scene has said them
   std::optional<SceneChange> change_;
 };

@@ -5,7 +5,8 @@
 //   timers     cues are called for what is due                 clips     rules decide, clips go on, cues for events
 //   scene      Scene::tick                                     points    attached things follow their points
 //   pilots     input becomes intent                            camera    follows
-//   movers     intent becomes motion                           removal   what was removed goes
+//   platforms  go on, carry and push                           removal   what was removed goes
+//   movers     intent becomes motion
 //
 // A game adds a step of its own after any of them:
 //

@@ -71,7 +71,7 @@ class LevelNow {
 
  private:
   void show(std::size_t layer, IVec2 cell, std::uint16_t tile);
-  bool is_solid(IVec2 cell) const;
+  const CellForm* form_of(IVec2 cell) const;
 
   std::string name_;
   std::vector<ChangedCell> changed_;  // one for a cell, in the order of layers, rows and columns

@@ -18,6 +18,8 @@ struct SideMover {
   float late_jump = 0.1f;   // seconds after leaving the ground in which a jump still counts
   float early_jump = 0.1f;  // seconds before landing in which a press is kept
   float short_hop = 0.45f;  // share of the upward speed kept when jump is let go
+  float steepest = 50;      // degrees: slopes that are steeper are walls
+  float slip = 0;           // pixels by which it gets around the edge of a ceiling over it
 
   float since_ground = 1000;  // seconds
   float since_press = 1000;
@@ -35,6 +37,8 @@ void describe(V& v, SideMover& mover) {
   v("late_jump", mover.late_jump, within(0, 10));
   v("early_jump", mover.early_jump, within(0, 10));
   v("short_hop", mover.short_hop, within(0, 1));
+  v("steepest", mover.steepest, within(0, 85));
+  v("slip", mover.slip, within(0, 64));
   v.state("since_ground", mover.since_ground);
   v.state("since_press", mover.since_press);
   v.state("rising", mover.rising);

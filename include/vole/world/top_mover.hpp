@@ -23,6 +23,7 @@ struct TopMover {
   float acceleration = 700;   // pixels a second, each second
   float deceleration = 1000;  // when letting go or turning
   WalkWays ways = WalkWays::free;
+  float slip = 0;  // pixels by which it gets around a corner in its way
 
   bool goes_across = true;  // with four ways: along x
 };
@@ -32,6 +33,7 @@ void describe(V& v, TopMover& mover) {
   v("acceleration", mover.acceleration, within(0, 1e6));
   v("deceleration", mover.deceleration, within(0, 1e6));
   v("ways", mover.ways);
+  v("slip", mover.slip, within(0, 64));
   v.state("goes_across", mover.goes_across);
 }
 

@@ -34,6 +34,7 @@ class World {
   std::vector<Tween> tweens;
   std::vector<Told> told;
   std::vector<Overlap> overlaps;  // of bodies that cues ask for, under way
+  std::vector<Overlap> squeezed;  // things and what leaves them no room
 
   // As bytes; what was removed must be swept out before.
   void write(StateWriter& out) const;
@@ -59,6 +60,7 @@ class World {
     v.state("tweens", world.tweens);
     v.state("told", world.told);
     v.state("overlaps", world.overlaps);
+    v.state("squeezed", world.squeezed);
   }
 };
 

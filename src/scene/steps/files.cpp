@@ -6,6 +6,7 @@
 #include "vole/physics/subpixel.hpp"
 #include "vole/world/body.hpp"
 #include "vole/world/motion.hpp"
+#include "vole/world/zone.hpp"
 
 namespace vole {
 namespace {
@@ -70,6 +71,7 @@ void take_level(Tick& tick) {
     sprite.links.layer = std::min(index_named(layers, sprite.layer_name.value), layers.size() - 1);
   });
   take_places(before->places, tick);
+  put_zones(world);
   keep_out_of_walls(world);
 }
 

@@ -14,7 +14,9 @@ void run_pilots(Tick& tick) {
     intent.direction = {input.axis(person.walk.value, person.walk.where), 0};
     if (entities.has<TopMover>(entity) || input.has_axis(person.walk_down.value))
       intent.direction.y = input.axis(person.walk_down.value, person.walk_down.where);
-    intent.jump_pressed = intent.jump_held = false;
+    intent.jump_pressed = intent.jump_held = intent.drop_pressed = false;
+    if (input.has_action(person.drop.value))
+      intent.drop_pressed = input.action_state(person.drop.value, person.drop.where).presses > 0;
     if (!entities.has<SideMover>(entity) && !input.has_action(person.jump.value)) return;
     const TickInput::ActionState& jump = input.action_state(person.jump.value, person.jump.where);
     intent.jump_pressed = jump.presses > 0;

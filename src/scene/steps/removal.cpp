@@ -21,10 +21,13 @@ void remove_things(Tick& tick) {
   World& world = tick.world;
   while (remove_carried(world.entities)) {
   }
+  part_removed(tick);
+  while (remove_carried(world.entities)) {
+  }
   const auto is_gone = [&world](Entity entity) { return entity && world.entities.removed(entity); };
   std::erase_if(world.timers, [&](const Timer& timer) { return is_gone(timer.entity); });
-  std::erase_if(world.overlaps,
-                [&](const Overlap& overlap) { return is_gone(overlap.first) || is_gone(overlap.second); });
+  std::erase_if(world.squeezed,
+                [&](const Overlap& pair) { return is_gone(pair.first) || is_gone(pair.second); });
   world.entities.sweep();
 }
 

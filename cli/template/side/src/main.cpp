@@ -14,7 +14,7 @@ class Wall : public vole::Scene {
   }
 
   void cues(vole::Cues& cues) override {
-    cues.when_overlap_begins("robin", "berry",
+    cues.when_meet("robin", "berry",
                              [this](vole::Stage& stage, vole::Entity robin, vole::Entity berry) {
                                ++eaten;
                                stage.remove(berry);

@@ -12,7 +12,7 @@ class Paths : public vole::Scene {
   }
 
   void cues(vole::Cues& cues) override {
-    cues.when_overlap_begins("beetle", "seed", [this](vole::Stage& stage, vole::Entity, vole::Entity seed) {
+    cues.when_meet("beetle", "seed", [this](vole::Stage& stage, vole::Entity, vole::Entity seed) {
       ++found;
       stage.remove(seed);
     });

@@ -1,0 +1,57 @@
+// The bodies of a scene's things as a collision world. It is made from the components and holds nothing else, so it is no
+// state; update() follows whatever has changed.
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "vole/level/categories.hpp"
+#include "vole/physics/collision_world.hpp"
+#include "vole/world/body.hpp"
+#include "vole/world/pose.hpp"
+#include "vole/world/shapes.hpp"
+#include "vole/world/world.hpp"
+
+namespace vole {
+
+class SolidThings {
+ public:
+  // Throws Error for a category that the game does not have.
+  void update(World& world, const Categories& categories);
+
+  const CollisionWorld& world() const { return collisions_; }
+  // None for no_body: a tile, or nothing.
+  Entity thing(BodyId id) const { return id < known_.size() ? known_[id].thing : Entity{}; }
+  // As in the last update, or since it was put.
+  bool has(Entity thing) const { return collisions_.has(thing.index) && known_[thing.index].thing == thing; }
+  const CollisionBody& body(Entity thing) const { return collisions_.body(thing.index); }
+  // The same also while it is out of the way.
+  const CollisionBody& known(Entity thing) const { return known_[thing.index].body; }
+  // What holds it.
+  MoveRules rules(Entity thing, const Categories& categories) const;
+
+  // While things are moved one after the other: where one has come to; and that one is out of the way, until it is put
+  // again.
+  void put(Entity thing, Vec2 at);
+  void take_out(Entity thing) { collisions_.remove(thing.index); }
+
+ private:
+  struct Known {
+    Entity thing;
+    std::string category;
+    std::vector<ShapeText> shapes;
+    CollisionBody body;
+    std::uint64_t update = 0;
+  };
+
+  void follow_tiles(const LevelNow& level, const Categories& categories);
+  void follow(Entity thing, const Body& body, const Pose& pose, const Shapes* shapes,
+              const Categories& categories);
+
+  CollisionWorld collisions_;
+  std::vector<Known> known_;  // by id, which is the thing's index
+  std::vector<std::uint8_t> tile_categories_;
+  std::uint64_t updates_ = 0;
+};
+
+}  // namespace vole

@@ -1,0 +1,44 @@
+// Small boxes fixed to a thing that ask whether something is there, each with a name. In kinds.toml:
+//
+//   checks.ledge = { at = [7, 1], size = [2, 4], of = ["ground"] }     # before the feet: is there ground?
+//   checks.ahead = { at = [5, -8], size = [12, 6], of = ["walkers"] }
+//
+// In pixels from the position, facing right; it turns with the thing. Clip rules read them as facts, code by Stage::check().
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "vole/base/describe.hpp"
+#include "vole/base/rect.hpp"
+
+namespace vole {
+
+struct Check {
+  Vec2 at{0, 0};
+  Vec2 size{2, 2};
+  std::vector<Located<std::string>> of;  // categories; none: all
+
+  Rect box(Vec2 position, bool faces_left) const {
+    return {position + Vec2{faces_left ? -at.x - size.x : at.x, at.y}, size};
+  }
+};
+template <class V>
+void describe(V& v, Check& check) {
+  v("at", check.at, within(-4096, 4096));
+  v("size", check.size, within(0.125, 4096));
+  v("of", check.of, items(32));
+}
+
+struct Checks {
+  Named<Check> all;
+};
+template <class V>
+void describe(V& v, Checks& checks) {
+  v("all", checks.all);
+}
+inline OnlyField<Named<Check>> one_field(Checks& checks) {
+  return {checks.all, items(32)};
+}
+
+}  // namespace vole

@@ -1,0 +1,28 @@
+#include "which.hpp"
+
+#include "vole/world/zone.hpp"
+
+namespace vole {
+
+bool fits(const Stage& stage, Entity entity, const Which& which) {
+  const Entities& entities = stage.entities;
+  switch (which.what) {
+    case Which::What::kind:
+      return stage.kind_of(entity) == which.name;
+    case Which::What::tag: {
+      const Tags* const tags = entities.find<Tags>(entity);
+      return tags && tags->has(which.name);
+    }
+    case Which::What::category: {
+      const Body* const body = entities.find<Body>(entity);
+      return body && body->category.value == which.name;
+    }
+    case Which::What::zone: {
+      const Zone* const zone = entities.find<Zone>(entity);
+      return zone && zone->name == which.name;
+    }
+  }
+  return false;
+}
+
+}  // namespace vole
