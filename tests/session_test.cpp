@@ -184,7 +184,7 @@ TEST_CASE("a drawn frame holds the sky, the level, its things, and what the scen
 
 TEST_CASE("the xray shows bodies and solid cells") {
   SmallRun plain("patch"), xray("patch");
-  xray.options.xray = true;
+  xray.options.xray = vole::XrayParts::usual();
   const vole::Image without = plain.start().draw(1);
   const vole::Image with = xray.start().draw(1);
   CHECK_FALSE(without == with);

@@ -574,7 +574,7 @@ TEST_CASE("the xray says what its colours mean where there is room for it") {
     vole::DrawList list;
     list.start(canvas);
     small.running->draw(list, 1);
-    small.running->draw_xray(list, 1);
+    small.running->draw_xray(list, vole::XrayParts::all(), 1);
     list.sort();
     vole::Image image(canvas, vole::white);
     vole::Raster().draw(list, image);
@@ -588,24 +588,15 @@ TEST_CASE("the xray says what its colours mean where there is room for it") {
     return false;
   };
   const vole::Image large = xray({320, 180});
-  const std::array<vole::Colour, 4> colours{{{0xd9, 0x72, 0x4a, 0xff},
-                                             {0x7f, 0xb8, 0xb0, 0xff},
-                                             {0xe6, 0xc7, 0x7d, 0xff},
-                                             {0xf7, 0xf3, 0xe3, 0xff}}};
-  for (int i = 0; i < 4; ++i) {
-    CAPTURE(i);
-    const vole::Colour colour = colours[static_cast<std::size_t>(i)];
-    // A sign at the left, then the word, each in its own line of eleven pixels.
-    CHECK(inked(large, colour, 3, 11 * i, 10, 11 * i + 11));
-    CHECK(inked(large, colour, 14, 11 * i, 80, 11 * i + 11));
-    for (int other = 0; other < 4; ++other) {
-      CAPTURE(other);
-      if (other != i)
-        CHECK_FALSE(inked(large, colours[static_cast<std::size_t>(other)], 0, 11 * i + 3, 60, 11 * i + 10));
-    }
-  }
-  CHECK(large.at(0, 0) != vole::white);
-  CHECK(xray({64, 32}).at(0, 0) == vole::white);
+  // In rows along the lower edge: what is there, and nothing that is not.
+  const auto in_legend = [&](vole::Colour colour) { return inked(large, colour, 0, 146, 320, 180); };
+  CHECK(large.at(319, 179) == large.at(318, 178));   // its ground
+  CHECK(in_legend({0xd9, 0x72, 0x4a, 0xff}));        // solid tile
+  CHECK(in_legend({0xb1, 0x89, 0xb4, 0xff}));        // sensor
+  CHECK(in_legend({0xe6, 0xc7, 0x7d, 0xff}));        // position
+  CHECK_FALSE(in_legend({0x6d, 0x8a, 0x3f, 0xff}));  // zone
+  CHECK_FALSE(in_legend({0xa9, 0xbb, 0x5c, 0xff}));  // check
+  CHECK_FALSE(inked(xray({64, 32}), {0x1b, 0x1a, 0x26, 0xff}, 0, 0, 64, 32));
 }
 
 TEST_CASE("what a kind must not have is reported at its place") {

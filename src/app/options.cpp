@@ -5,6 +5,7 @@
 #include <CLI/CLI.hpp>
 #include <cstdio>
 
+#include "vole/base/error.hpp"
 #include "vole/base/names.hpp"
 
 namespace vole {
@@ -29,6 +30,14 @@ void end_somewhere(Options& options) {
   if (!options.ticks)
     throw CLI::ValidationError("--headless",
                                "say where the run ends: with --ticks N, --replay FILE or --shot FILE@TICK");
+}
+
+XrayParts xray_of(const std::string& words) {
+  try {
+    return parse_xray(words);
+  } catch (const Error& error) {
+    throw CLI::ValidationError("--xray", to_text(error.problems()[0]));
+  }
 }
 
 std::vector<std::string> long_options(const CLI::App& app) {
@@ -68,13 +77,21 @@ std::optional<int> parse_options(int argc, const char* const* argv, const std::s
   app.add_option("--replay", options.replay, "Repeat a recorded run and check that it ends in the same state")
       ->type_name("FILE")
       ->excludes("--record", "--seed");
-  app.add_flag("--xray", options.xray, "Draw bodies, solid tiles and pivots over the picture");
+  std::string xray_parts;
+  const CLI::Option* const xray =
+      app.add_option("--xray", xray_parts,
+                     "Draw what is solid, what is met and what checks see over the picture; or some of "
+                     "tiles, bodies, "
+                     "zones, checks, contacts, pivots, names, camera, as bodies,checks")
+          ->type_name("[PARTS]")
+          ->expected(0, 1);
   app.add_flag("--mute", options.mute, "No sound");
   app.add_option("--scale", options.scale, "Window and shot pixels to one pixel of the canvas")
       ->check(CLI::Range(1, 32));
   try {
     app.parse(argc, argv);
     for (const std::string& text : shots) options.shots.push_back(parse_shot(text));
+    if (xray->count() > 0) options.xray = xray_of(xray_parts);
     end_somewhere(options);
   } catch (const CLI::ExtrasError&) {
     const std::vector<std::string> left = app.remaining();

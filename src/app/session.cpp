@@ -21,6 +21,10 @@ std::uint64_t seed_for(const Options& options, const Host& host) {
   return host.shows() ? std::random_device()() : 0;
 }
 
+Control xray_key() {
+  return *find_control("key F8");
+}
+
 }  // namespace
 
 Session::Session(Game game, Project project, Options options, Host& host)
@@ -38,9 +42,11 @@ Session::Session(Game game, Project project, Options options, Host& host)
                   seed_),
       gather_(std::make_unique<InputGather>(files_.controls)),
       ticker_(project_.ticks_per_second),
+      xray_(options_.xray),
       trouble_(project_.root),
       canvas_(project_.canvas),
       progress_said_(Clock::now()) {
+  gather_->count_presses_of(xray_key());
   if (!options_.record.empty() && !replay_) recorder_.emplace(project_, seed_, *files_.controls);
   // Better now than after the play.
   if (recorder_) expect_writable(options_.record);
@@ -144,6 +150,7 @@ void Session::save_recording() {
 bool Session::go_on() {
   if (over()) return false;
   host_.gather(*gather_);
+  if (gather_->take_counted() % 2 != 0) xray_ = xray_.next();
   const int due = ticker_.add(host_.elapsed());
   if (loading_)
     go_on_loading();
@@ -192,7 +199,7 @@ const Image& Session::draw(float share) {
   } else {
     canvas_.fill(simulation_.sky());
     if (!simulation_.half_entered()) survive([&] { simulation_.draw(list_, share); });
-    if (options_.xray) simulation_.draw_xray(list_, share);
+    if (const XrayParts xray = xray_ | stage().xray(); xray.any()) simulation_.draw_xray(list_, xray, share);
   }
   trouble_.draw(list_);
   list_.sort();
@@ -216,6 +223,7 @@ Report Session::refresh() {
   LiveFiles::Refreshed refreshed = files_.refresh();
   if (refreshed.settings) {
     gather_ = std::make_unique<InputGather>(files_.controls);
+    gather_->count_presses_of(xray_key());
     simulation_.use(files_.controls);
   }
   Report kinds;

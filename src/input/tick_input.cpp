@@ -91,6 +91,8 @@ void InputGather::add(const ControlEvent& event) {
   while (event.device >= values_.size()) values_.emplace_back(control_names().size(), 0.0f);
   float& value = values_[event.device][event.control.index];
   if (value == event.value) return;
+  const bool is_press = value <= 0.5f && event.value > 0.5f;
+  if (is_press && counted_control_ && counted_control_->index == event.control.index) ++counted_;
   value = event.value;
   take_values();
 }

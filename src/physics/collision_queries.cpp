@@ -119,6 +119,14 @@ bool CollisionWorld::any(const Rect& area, const Asked& asked) const {
   return !scratch_->found.empty();
 }
 
+BodyId CollisionWorld::first(const Rect& area, const Asked& asked) const {
+  scratch_->found.clear();
+  find(area, asked, scratch_->found);
+  for (const Found& found : scratch_->found)
+    if (found.body != no_body) return found.body;
+  return no_body;
+}
+
 // Calls visit(what, shape, at) for all near an area.
 template <class Visit>
 void CollisionWorld::visit_solids(const Rect& area, const Asked& asked, const Visit& visit) const {

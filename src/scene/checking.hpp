@@ -2,14 +2,15 @@
 #pragma once
 
 #include "vole/level/categories.hpp"
-#include "vole/physics/collision_world.hpp"
+#include "vole/scene/solid_things.hpp"
 #include "vole/world/checks.hpp"
-#include "vole/world/pose.hpp"
 
 namespace vole {
 
-// Throws Error for a category that is not there.
+// Both throw Error for a category that is not there.
 bool finds_something(const CollisionWorld& bodies, const Categories& categories, const Check& check,
                      Entity of, const Pose& pose);
+Entity first_found(const CollisionWorld& bodies, const Categories& categories, const Check& check, Entity of,
+                   const Pose& pose, const SolidThings& things);
 
 }  // namespace vole

@@ -142,14 +142,21 @@ CategoryMask Stage::categories(std::initializer_list<std::string_view> names) co
   return mask;
 }
 
-bool Stage::check(Entity entity, std::string_view name) const {
+const Check& Stage::check_of(Entity entity, std::string_view name) const {
   const Checks* const checks = std::as_const(entities).find<Checks>(entity);
-  const auto* const item = checks ? find_named(checks->all, name) : nullptr;
-  if (!item)
-    throw Error(FilePosition{}, fmt::format("no check \"{}\" of a \"{}\"", name, kind_of(entity)),
-                checks ? did_you_mean(name, names_of(checks->all)) : "its kind has none");
+  if (const auto* const item = checks ? find_named(checks->all, name) : nullptr) return item->value;
+  throw Error(FilePosition{}, fmt::format("no check \"{}\" of a \"{}\"", name, kind_of(entity)),
+              checks ? did_you_mean(name, names_of(checks->all)) : "its kind has none");
+}
+
+bool Stage::check(Entity entity, std::string_view name) const {
   const Pose& pose = get<Pose>(entity);
-  return finds_something(bodies(), categories(), item->value, entity, pose);
+  return finds_something(bodies(), categories(), check_of(entity, name), entity, pose);
+}
+
+Entity Stage::found(Entity entity, std::string_view check) const {
+  const Pose& pose = get<Pose>(entity);
+  return first_found(bodies(), categories(), check_of(entity, check), entity, pose, solids_);
 }
 
 void Stage::move(Entity entity, Vec2 by) {

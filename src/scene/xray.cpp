@@ -1,75 +1,211 @@
 // The shapes over the picture, coloured by what they are.
-#include <array>
+#include <fmt/format.h>
 
+#include <array>
+#include <cmath>
+
+#include "checking.hpp"
+#include "shape_drawing.hpp"
 #include "tick.hpp"
+#include "vole/base/trig.hpp"
 #include "vole/draw/text.hpp"
-#include "vole/world/body.hpp"
 #include "vole/world/motion.hpp"
+#include "vole/world/zone.hpp"
 
 namespace vole {
 namespace {
 
-struct Role {
+enum Role : std::size_t {
+  tile,
+  one_way,
+  solid,
+  touched,
+  sensor,
+  off,
+  zone_area,
+  check_yes,
+  check_no,
+  contact,
+  pivot,
+  camera_box
+};
+struct RoleLook {
   std::string_view name;
   Colour colour;
 };
-constexpr Role solid_role{"solid tile", {0xd9, 0x72, 0x4a, 0xff}};
-constexpr Role mover_role{"body with mover", {0x7f, 0xb8, 0xb0, 0xff}};
-constexpr Role body_role{"other body", {0xe6, 0xc7, 0x7d, 0xff}};
-constexpr Role pivot_role{"pivot", {0xf7, 0xf3, 0xe3, 0xff}};
+constexpr std::array<RoleLook, 12> looks{{{"solid tile", {0xd9, 0x72, 0x4a, 0xff}},
+                                          {"one-way", {0xed, 0xa6, 0x3f, 0xff}},
+                                          {"solid body", {0x7f, 0xb8, 0xb0, 0xff}},
+                                          {"touched", {0xf7, 0xf3, 0xe3, 0xff}},
+                                          {"sensor", {0xb1, 0x89, 0xb4, 0xff}},
+                                          {"off", {0x4a, 0x4a, 0x6a, 0xff}},
+                                          {"zone", {0x6d, 0x8a, 0x3f, 0xff}},
+                                          {"check: found", {0xa9, 0xbb, 0x5c, 0xff}},
+                                          {"check: nothing", {0xb3, 0x48, 0x5a, 0xff}},
+                                          {"contact", {0xff, 0xff, 0xff, 0xff}},
+                                          {"position", {0xe6, 0xc7, 0x7d, 0xff}},
+                                          {"camera", {0x8d, 0x93, 0xa6, 0xff}}}};
 
-void draw_pivot(DrawList& list, LayerId layer, Vec2 at) {
-  list.fill(layer, {{at.x - 1, at.y}, {3, 1}}, pivot_role.colour);
-  list.fill(layer, {{at.x, at.y - 1}, {1, 3}}, pivot_role.colour);
-}
+class Xray {
+ public:
+  Xray(DrawList& list, const RunningScene& scene, XrayParts parts, float share)
+      : list_(list), scene_(scene), world_(scene.world()), parts_(parts), share_(share) {}
 
-// What the colours mean, in the top left corner, unless that would hide most of what there is to see.
-void draw_meanings(DrawList& list) {
-  constexpr int line = 11, margin = 3;
-  const std::array<Role, 4> roles{solid_role, mover_role, body_role, pivot_role};
-  const Font& font = plain_font();
-  int width = 0;
-  for (const Role& role : roles) width = std::max(width, measure_text(font, role.name, 0).x);
-  const Vec2 size(width + 12 + 2 * margin, static_cast<int>(roles.size()) * line + margin);
-  if (size.x * 2 > static_cast<float>(list.canvas().x) || size.y * 2 > static_cast<float>(list.canvas().y))
-    return;
-  const LayerId layer = list.add_layer({0, 0});
-  list.fill(layer, {{0, 0}, size}, {0x1b, 0x1a, 0x26, 0xd0});
-  for (std::size_t i = 0; i < roles.size(); ++i) {
-    const auto top = static_cast<float>(margin + static_cast<int>(i) * line);
-    if (roles[i].name == pivot_role.name)
-      draw_pivot(list, layer, {margin + 3, top + 3});
-    else
-      list.outline(layer, {{margin, top}, {7, 7}}, roles[i].colour);
-    draw_text(list, layer, font, roles[i].name, {margin + 11, top}, {.colour = roles[i].colour});
+  void draw(const CollisionWorld& bodies) {
+    const IVec2 corner = world_.camera.corner({1, 1}, share_);
+    layer_ = list_.add_layer(corner);
+    seen_ = {Vec2(corner), Vec2(list_.canvas())};
+    if (parts_.has(XrayPart::tiles) && world_.level) draw_tiles(corner);
+    world_.entities.visit<Pose>([&](Entity entity, const Pose& pose) { draw_thing(bodies, entity, pose); });
+    if (parts_.has(XrayPart::camera)) draw_camera();
+    if (parts_.has(XrayPart::legend)) draw_legend();
   }
-}
+
+ private:
+  Colour use(Role role) {
+    used_[role] = true;
+    return looks[role].colour;
+  }
+
+  void draw_tiles(IVec2 corner) {
+    const SolidGrid& grid = world_.level.solid();
+    const int size = grid.cell();
+    const IVec2 cells = grid.cells(), end = corner + list_.canvas();
+    for (int y = std::max(corner.y / size - 1, 0); y <= end.y / size && y < cells.y; ++y)
+      for (int x = std::max(corner.x / size - 1, 0); x <= end.x / size && x < cells.x; ++x)
+        if (const CellForm* const form = grid.form(x, y))
+          draw_cell(list_, layer_, grid, {x, y}, use(form->one_way == OneWay::no ? tile : one_way));
+  }
+
+  void draw_thing(const CollisionWorld& bodies, Entity entity, const Pose& pose) {
+    const Entities& entities = world_.entities;
+    const Vec2 at = pose.shown_at(share_);
+    if (const Zone* const zone = entities.find<Zone>(entity)) {
+      const Rect area = entities.get<Body>(entity).box(at);
+      if (!parts_.has(XrayPart::zones) || !area.overlaps(seen_)) return;
+      list_.outline(layer_, area, use(zone_area));
+      draw_text(list_, layer_, plain_font(), zone->name, area.at + Vec2{2, 2},
+                {.colour = looks[zone_area].colour});
+      return;
+    }
+    if (!Rect{at - Vec2(256), Vec2(512)}.overlaps(seen_)) return;
+    if (parts_.has(XrayPart::bodies) && bodies.has(entity.index) && entities.has<Body>(entity))
+      draw_body(bodies.body(entity.index), entity, at);
+    if (parts_.has(XrayPart::contacts)) draw_contacts(entity, at);
+    if (parts_.has(XrayPart::checks)) draw_checks(bodies, entity, pose, at);
+    if (parts_.has(XrayPart::pivots)) draw_pivot(at);
+    if (parts_.has(XrayPart::names)) draw_name(entity, at);
+  }
+
+  Role role_of(const CollisionBody& body, Entity entity) const {
+    if (body.use == BodyUse::off) return off;
+    for (const Overlap& overlap : world_.overlaps)
+      if (overlap.first == entity || overlap.second == entity) return touched;
+    if (body.use == BodyUse::sensor) return sensor;
+    if (body.one_way != OneWay::no) return one_way;
+    // What holds nothing but is held is solid too; what neither does only notices.
+    return scene_.stage().categories().blocks(body.category) == CategoryMask{1} &&
+                   !world_.entities.has<Motion>(entity)
+               ? sensor
+               : solid;
+  }
+
+  void draw_body(const CollisionBody& body, Entity entity, Vec2 at) {
+    const Colour colour = use(role_of(body, entity));
+    if (!body.shapes) return list_.outline(layer_, body.box.moved_by(at), colour);
+    for (const Shape& shape : *body.shapes) draw_shape(list_, layer_, shape, at, colour);
+  }
+
+  void draw_contacts(Entity entity, Vec2 at) {
+    const Touching* const touching = world_.entities.find<Touching>(entity);
+    const Body* const body = world_.entities.find<Body>(entity);
+    if (!touching || !body) return;
+    const Rect box = body->box(at);
+    const Vec2 middle = box.at + box.size * 0.5f;
+    constexpr float length = 6;
+    const auto arrow = [&](bool there, Vec2 from, Vec2 normal) {
+      if (there) draw_line(list_, layer_, from, from + normal * length, use(contact));
+    };
+    arrow(touching->ground, {middle.x, box.bottom()}, touching->ground_normal);
+    arrow(touching->ceiling, {middle.x, box.top()}, {0, 1});
+    arrow(touching->wall_left, {box.left(), middle.y}, {1, 0});
+    arrow(touching->wall_right, {box.right(), middle.y}, {-1, 0});
+  }
+
+  void draw_checks(const CollisionWorld& bodies, Entity entity, const Pose& pose, Vec2 at) {
+    const Checks* const checks = world_.entities.find<Checks>(entity);
+    if (!checks) return;
+    for (const auto& item : checks->all) {
+      const bool found = finds_something(bodies, scene_.stage().categories(), item.value, entity, pose);
+      list_.outline(layer_, item.value.box(at, pose.faces_left), use(found ? check_yes : check_no));
+    }
+  }
+
+  void draw_pivot(Vec2 at) {
+    const Colour colour = use(pivot);
+    list_.fill(layer_, {{at.x - 1, at.y}, {3, 1}}, colour);
+    list_.fill(layer_, {{at.x, at.y - 1}, {1, 3}}, colour);
+  }
+
+  void draw_name(Entity entity, Vec2 at) {
+    const std::string_view kind = scene_.stage().kind_of(entity);
+    if (kind.empty()) return;
+    const Motion* const motion = world_.entities.find<Motion>(entity);
+    const std::string text =
+        motion ? fmt::format("{} {:.0f},{:.0f}", kind, motion->velocity.x, motion->velocity.y)
+               : std::string(kind);
+    draw_text(list_, layer_, plain_font(), text, at + Vec2{0, 3},
+              {.anchor = Anchor::top, .outline = Colour{0x1b, 0x1a, 0x26, 0xff}});
+  }
+
+  // What it follows within its slack.
+  void draw_camera() {
+    const Camera& camera = world_.camera;
+    const Vec2 middle = seen_.at + seen_.size * 0.5f - camera.offset;
+    list_.outline(layer_, {middle - camera.slack, camera.slack * 2.0f}, use(camera_box));
+  }
+
+  // What the colours mean, in rows along the lower edge, unless that would hide most of what there is to see.
+  void draw_legend() {
+    constexpr int line = 11, margin = 3, gap = 20;
+    const Font& font = plain_font();
+    const Vec2 canvas(list_.canvas());
+    std::array<Vec2, looks.size()> places{};
+    Vec2 next{margin, margin};
+    for (std::size_t role = 0; role < looks.size(); ++role) {
+      if (!used_[role]) continue;
+      const auto width = static_cast<float>(measure_text(font, looks[role].name, 0).x + gap);
+      if (next.x + width > canvas.x && next.x > margin) next = {margin, next.y + line};
+      places[role] = next;
+      next.x += width;
+    }
+    const float height = next.y + line;
+    if (next == Vec2{margin, margin} || height * 2 > canvas.y) return;
+    const LayerId layer = list_.add_layer({0, 0});
+    const Vec2 corner{0, canvas.y - height};
+    list_.fill(layer, {corner, {canvas.x, height}}, {0x1b, 0x1a, 0x26, 0xd0});
+    for (std::size_t role = 0; role < looks.size(); ++role) {
+      if (!used_[role]) continue;
+      list_.outline(layer, {corner + places[role], {7, 7}}, looks[role].colour);
+      draw_text(list_, layer, font, looks[role].name, corner + places[role] + Vec2{10, 0},
+                {.colour = looks[role].colour});
+    }
+  }
+
+  DrawList& list_;
+  const RunningScene& scene_;
+  const World& world_;
+  XrayParts parts_;
+  float share_;
+  LayerId layer_ = 0;
+  Rect seen_;
+  std::array<bool, looks.size()> used_{};
+};
 
 }  // namespace
 
-void RunningScene::draw_xray(DrawList& list, float share) const {
-  const Camera& camera = world_.camera;
-  const LevelNow& level = world_.level;
-  const IVec2 corner = camera.corner({1, 1}, share);
-  const LayerId layer = list.add_layer(corner);
-  if (level) {
-    const int size = level.tile_size();
-    const IVec2 cells = level.cells();
-    for (int y = std::max(corner.y / size - 1, 0); y <= (corner.y + camera.canvas.y) / size && y < cells.y;
-         ++y)
-      for (int x = std::max(corner.x / size - 1, 0); x <= (corner.x + camera.canvas.x) / size && x < cells.x;
-           ++x)
-        if (level.solid().solid(x, y))
-          list.outline(layer, {Vec2(x * size, y * size), Vec2(size, size)}, solid_role.colour);
-  }
-  world_.entities.visit<Pose>([&](Entity entity, const Pose& pose) {
-    const Vec2 at = pose.shown_at(share);
-    const bool moves = world_.entities.has<Motion>(entity);
-    if (const Body* body = world_.entities.find<Body>(entity))
-      list.outline(layer, body->box(at), moves ? mover_role.colour : body_role.colour);
-    draw_pivot(list, layer, at);
-  });
-  draw_meanings(list);
+void RunningScene::draw_xray(DrawList& list, XrayParts parts, float share) const {
+  Xray(list, *this, parts, share).draw(stage_.bodies());
 }
 
 }  // namespace vole

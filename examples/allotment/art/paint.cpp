@@ -273,7 +273,7 @@ int main(int argc, char** argv) {
   const std::string out = argv[2];
   try {
     for (const std::string name : {"vole", "bulb", "earth", "shed", "letters", "lantern", "sign", "magpie",
-                                   "hedgehog", "leaf", "mound"})
+                                   "hedgehog", "leaf", "mound", "barrow", "pumpkin"})
       vole::write_png(vole::join_path(out, name + ".png"),
                       paint_grid(read_grid(vole::join_path(grids, name + ".txt"))));
     vole::write_png(vole::join_path(out, "sky.png"), paint_sky());

@@ -36,31 +36,35 @@ void Beds::enter(vole::Stage& stage) {
 
 void Beds::cues(vole::Cues& cues) {
   using vole::Entity, vole::Stage;
-  cues.when_meet("vole", "bulb",
-                           [this](Stage& stage, Entity, Entity bulb) { gather(stage, bulb); });
+  cues.when_meet("vole", "bulb", [this](Stage& stage, Entity, Entity bulb) { gather(stage, bulb); });
   cues.when_meet("vole", "magpie",
-                           [this](Stage& stage, Entity, Entity magpie) { take_fright(stage, magpie); });
+                 [this](Stage& stage, Entity, Entity magpie) { take_fright(stage, magpie); });
   cues.when_event("vole", "scrape", [this](Stage& stage, Entity) { scrape(stage); });
-  cues.when_meet("vole", "shed", [this](Stage& stage, Entity, Entity) {
-    stage.leave_for<Finish>({gathered_, planted_, stage.ticks()});
+  cues.while_touching("vole", "shed", [this](Stage& stage, Entity, Entity shed) {
+    if (stage.get<vole::Body>(shed).use == vole::BodyUse::sensor)
+      stage.leave_for<Finish>({gathered_, planted_, stage.ticks()});
   });
   say_welcome(cues);
 }
 
-// The shed opens once when the vole comes home, and its lodger goes out for the night.
+// The shed opens when the vole stands before it, and the first time its lodger goes out for the night. Shut, it is solid.
 void Beds::say_welcome(vole::Cues& cues) {
   using vole::Entity, vole::Stage;
   const auto shed = names::sheet::shed::name;
-  cues.when_meet("vole", "doorstep", [this](Stage& stage, Entity, Entity) {
-    if (!std::exchange(welcomed_, true))
+  cues.while_touching("vole", vole::zone("doorstep"), [this](Stage& stage, Entity, Entity) {
+    if (!std::exchange(door_moves_, true))
       stage.get<vole::Sprite>(stage.first("shed")).play(names::sheet::shed::clip::welcome);
   });
-  cues.when_event(shed, "wide", [](Stage& stage, Entity door) {
+  cues.when_event(shed, "wide", [this](Stage& stage, Entity door) {
+    stage.get<vole::Body>(door).use = vole::BodyUse::sensor;
+    if (std::exchange(lodger_is_out_, true)) return;
     const vole::Vec2 inside = stage.get<vole::Pose>(door).at + vole::Vec2{-2, -2};
     stage.get<vole::Intent>(stage.spawn("hedgehog", inside)).direction = {-1, 0};
   });
-  cues.when_event(shed, "shut", [](Stage& stage, Entity door) {
+  cues.when_event(shed, "shut", [this](Stage& stage, Entity door) {
+    stage.get<vole::Body>(door).use = vole::BodyUse::solid;
     stage.get<vole::Sprite>(door).play(names::sheet::shed::clip::lamp);
+    door_moves_ = false;
   });
 }
 
@@ -72,12 +76,7 @@ void Beds::gather(vole::Stage& stage, vole::Entity bulb) {
 
 // Each scrape of the paws takes something off the mound that the vole stands at.
 void Beds::scrape(vole::Stage& stage) {
-  const vole::Rect paws = stage.get<vole::Body>(vole_).box(stage.get<vole::Pose>(vole_).at);
-  vole::Entity found;
-  stage.entities.visit<Mound, vole::Body, vole::Pose>(
-      [&](vole::Entity entity, const Mound&, const vole::Body& body, const vole::Pose& pose) {
-        if (body.box(pose.at).overlaps(paws)) found = entity;
-      });
+  const vole::Entity found = stage.found(vole_, "paws");
   if (!found) return;
   auto& sprite = stage.get<vole::Sprite>(found);
   sprite.play(names::sheet::mound::set::earth, Earth::dug);

@@ -53,7 +53,8 @@ class Beds : public vole::Scene {
     v.state("planted", beds.planted_);
     v.state("landing", beds.landing_);
     v.state("hurt", beds.hurt_);
-    v.state("welcomed", beds.welcomed_);
+    v.state("door_moves", beds.door_moves_);
+    v.state("lodger_is_out", beds.lodger_is_out_);
     v.state("was_in_air", beds.was_in_air_);
     v.state("hop", beds.hop_);
     v.state("time", beds.time_);
@@ -74,7 +75,8 @@ class Beds : public vole::Scene {
   int planted_ = 0;
   int landing_ = 0;  // ticks for which the landing is still shown
   int hurt_ = 0;     // ticks for which nothing can hurt it again
-  bool welcomed_ = false;
+  bool door_moves_ = false;
+  bool lodger_is_out_ = false;
   bool was_in_air_ = false;
   int hop_ = 1000;  // ticks since a bulb was gathered
   GameTime time_;

@@ -7,6 +7,8 @@
 #include <string>
 #include <vector>
 
+#include "vole/scene/xray.hpp"
+
 namespace vole {
 
 struct Shot {
@@ -21,7 +23,7 @@ struct Options {
   std::optional<std::uint64_t> seed;
   std::string record;
   std::string replay;
-  bool xray = false;
+  XrayParts xray;
   bool mute = false;
   int scale = 0;  // 0: as large as fits; for shots 4
 };

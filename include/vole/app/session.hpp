@@ -83,6 +83,7 @@ class Session final : public HostedRun {
   std::vector<WantedAsset> wanted_;
   Preload preload_;
 
+  XrayParts xray_;
   Trouble trouble_;
   std::vector<Problem> scene_problems_;  // what the running scene threw last
   int stand_ins_seen_ = 0;

@@ -71,7 +71,9 @@ class Simulation {
 
   // Adds the scene as it stands to the list, `share` of the way between the last tick and the next.
   void draw(DrawList& list, float share);
-  void draw_xray(DrawList& list, float share) const { running_->draw_xray(list, share); }
+  void draw_xray(DrawList& list, XrayParts parts, float share) const {
+    running_->draw_xray(list, parts, share);
+  }
   Colour sky() const;
 
   // Only once a scene was entered.

@@ -8,7 +8,9 @@
 
 #include <cstdint>
 #include <memory>
+#include <optional>
 #include <string_view>
+#include <utility>
 #include <vector>
 
 #include "vole/base/describe.hpp"
@@ -79,6 +81,10 @@ class InputGather {
   // Lets go of everything: what is held must be pressed again to count. For a change of scene or a lost window
   // focus.
   void release_all();
+  // Counts how often a control is pressed, beside what the controls make of it: for keys of the library's own.
+  void count_presses_of(Control control) { counted_control_ = control; }
+  // Since it was taken last.
+  int take_counted() { return std::exchange(counted_, 0); }
   // The same for what is held on one device: a pad that was unplugged.
   void release(std::uint8_t device);
 
@@ -93,6 +99,8 @@ class InputGather {
   std::vector<std::vector<float>> values_;  // of every device: of every control
   TickInput gathered_;
   TickInput latched_;
+  std::optional<Control> counted_control_;
+  int counted_ = 0;
   std::vector<std::int8_t> tapped_;  // of every axis: its last push since the latch before, 0 for none
 };
 

@@ -139,6 +139,8 @@ class CollisionWorld {
   void find(const Shape& shape, Vec2 at, const Asked& asked, std::vector<Found>& found) const;
   void find(Vec2 point, const Asked& asked, std::vector<Found>& found) const;
   bool any(const Rect& area, const Asked& asked) const;
+  // The body with the smallest id; no_body when there is none.
+  BodyId first(const Rect& area, const Asked& asked) const;
   // What a ray or a shape that moves in a straight line meets first; of several at once a tile, then the smallest id.
   std::optional<CastHit> cast_ray(Vec2 from, Vec2 motion, const Asked& asked = {}) const;
   std::optional<CastHit> cast_shape(const Shape& shape, Vec2 at, Vec2 motion, const Asked& asked = {}) const;

@@ -14,6 +14,7 @@
 #include "vole/scene/scene_types.hpp"
 #include "vole/scene/stage.hpp"
 #include "vole/scene/tick_steps.hpp"
+#include "vole/scene/xray.hpp"
 
 namespace vole {
 
@@ -38,8 +39,8 @@ class RunningScene {
   // Adds level, things and what the scene draws to the list. Between the call and its end fields show what
   // tracks make of them; afterwards nothing has changed.
   void draw(DrawList& list, float share);
-  // The shapes over the picture: bodies, sensors, pivots and solid cells, with what the colours mean.
-  void draw_xray(DrawList& list, float share) const;
+  // The shapes over the picture, with what the colours mean.
+  void draw_xray(DrawList& list, XrayParts parts, float share) const;
 
   // The world, the scene's own members, what it was given and what it asked for.
   void write(StateWriter& out) const;

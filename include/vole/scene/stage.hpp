@@ -18,8 +18,10 @@
 #include "vole/scene/scene_types.hpp"
 #include "vole/scene/solid_things.hpp"
 #include "vole/scene/tweening.hpp"
+#include "vole/scene/xray.hpp"
 #include "vole/world/attached.hpp"
 #include "vole/world/body.hpp"
+#include "vole/world/checks.hpp"
 #include "vole/world/compiled_kinds.hpp"
 #include "vole/world/kind_of.hpp"
 #include "vole/world/pose.hpp"
@@ -137,6 +139,8 @@ class Stage {
   CategoryMask categories(std::initializer_list<std::string_view> names) const;
   // Whether one of the thing's checks (checks.hpp) finds something. Throws Error for a check that it does not have.
   bool check(Entity entity, std::string_view name) const;
+  // The first thing that it finds; none where it finds nothing, or tiles alone.
+  Entity found(Entity entity, std::string_view check) const;
   // Moves a thing's body by so many pixels; what is solid holds it, and it slides along. For movers of a game's own: see
   // body_motion.hpp. Throws std::out_of_range for a thing without a body.
   void move(Entity entity, Vec2 by);
@@ -196,12 +200,17 @@ class Stage {
 
   const World& world() const { return world_; }
 
+  // Shows parts of the diagnostic drawing from now on, besides what the player asks for. No state.
+  void show_xray(XrayParts parts) { xray_ = parts; }
+  XrayParts xray() const { return xray_; }
+
   // For the steps of a tick.
   SolidThings& solids() { return solids_; }
   const Categories& categories() const { return setting_.kinds.written().categories; }
 
  private:
   friend class RunningScene;
+  const Check& check_of(Entity entity, std::string_view name) const;
 
   void leave_for(std::string_view scene, SceneArgument argument);
   [[noreturn]] void wrong_argument(std::string_view wanted) const;
@@ -214,6 +223,7 @@ class Stage {
   const StageSetting& setting_;
   World& world_;
   const SceneArgument& argument_;
+  XrayParts xray_;
   mutable SolidThings solids_;  // follows the components whenever it is asked
   const Cues* cues_ = nullptr;  // once the scene has said them
   std::optional<SceneChange> change_;

@@ -3,7 +3,9 @@
 
 #include <cmath>
 
+#include "../checking.hpp"
 #include "../cue_call.hpp"
+#include "vole/base/names.hpp"
 #include "vole/input/intent.hpp"
 #include "vole/world/motion.hpp"
 #include "vole/world/top_mover.hpp"
@@ -41,6 +43,19 @@ struct OwnFacts {
   }
 };
 
+// Facts that are named as one of the thing's checks.
+void look(Tick& tick, Entity entity, Sprite& sprite) {
+  const Checks* const checks = tick.world.entities.find<Checks>(entity);
+  if (!checks) return;
+  const std::vector<std::string>& facts = sprite.sheet()->rules.facts();
+  for (std::size_t i = 0; i < facts.size(); ++i)
+    if (const auto* const item = find_named(checks->all, facts[i]))
+      sprite.playing.facts[i] = finds_something(tick.stage.solids().world(), tick.stage.categories(),
+                                                item->value, entity, tick.world.entities.get<Pose>(entity))
+                                    ? 1.0f
+                                    : 0.0f;
+}
+
 void follow_rules(Sprite& sprite, const OwnFacts& own, int ticks_per_second) {
   const ClipRules& rules = sprite.sheet()->rules;
   Playing& playing = sprite.playing;
@@ -74,6 +89,7 @@ void go_on(Tick& tick, Entity entity, Sprite& sprite) {
   const bool asks = !sprite.sheet()->rules.empty();
   if (asks || sprite.links.set >= 0) {
     const Motion* const motion = tick.world.entities.find<Motion>(entity);
+    if (asks) look(tick, entity, sprite);
     if (asks)
       follow_rules(sprite,
                    {motion, tick.world.entities.find<Touching>(entity), sprite.playhead().finished(rate),
@@ -108,6 +124,7 @@ void tell_events(Tick& tick) {
 
 void run_clips(Tick& tick) {
   tick.scratch.happenings.clear();
+  tick.stage.solids().update(tick.world, tick.stage.categories());
   tick.world.entities.visit<Sprite>([&tick](Entity entity, Sprite& sprite) { go_on(tick, entity, sprite); });
   tell_events(tick);
 }
