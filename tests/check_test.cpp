@@ -468,3 +468,64 @@ TEST_CASE("man pages and completions hold every command and option, and programs
   CHECK(completed("vole new x --view ", 4) == "side top\n");
   CHECK(completed("vole atlas --he", 2) == "--help --header\n");
 }
+
+TEST_CASE("what is solid otherwise than was meant is reported, each with its rule, and can be let pass") {
+  TempFolder folder;
+  write_tidy_game(folder);
+  const auto found = [&] { return vole_in(folder, "check").output; };
+  const auto with = [&](const std::string& file, const std::string& what, const std::string& by) {
+    const std::string text = vole::read_text(folder.path(file), 1 << 20);
+    std::string changed = text;
+    REQUIRE(text.find(what) != std::string::npos);
+    folder.write(file, changed.replace(text.find(what), what.size(), by));
+    const std::string output = found();
+    folder.write(file, text);
+    return output;
+  };
+  const std::string level = "levels/patch.level.toml",
+                    rows = "\"..........\",\n  \"..........\",\n  \"...,......\"";
+  CHECK_THAT(found(), !Catch::Contains("[starts-inside]") && !Catch::Contains("[tight-gap]") &&
+                          !Catch::Contains("[nobody-steers]"));
+  CHECK_THAT(with(level, "cell = [1, 2]", "cell = [1, 3]"),
+             Catch::Contains("the body of this \"mouse\" begins inside what is solid in cell 1, 3") &&
+                 Catch::Contains("[starts-inside]"));
+  CHECK_THAT(with("kinds.toml", "body = { size = [6, 6] }", "body = { size = [13, 6] }"),
+             Catch::Contains("the body of \"mouse\", 13 x 6, is larger by half than its picture, 8 x 8 ") ||
+                 Catch::Contains("[large-body]"));
+  CHECK_THAT(with("kinds.toml", "person = {}\n", ""), !Catch::Contains("[nobody-steers]"));
+  CHECK_THAT(with(level, "[[places]]\nkind = \"mouse\"\ncell = [1, 2]\n", ""),
+             Catch::Contains("[nobody-steers]"));
+  const std::string shaft = "\"......#.#.\",\n  \"......#.#.\",\n  \"...,......\"";
+  folder.write("kinds.toml", vole::read_text(folder.path("kinds.toml"), 10000) +
+                                 "[broad]\nbody = { size = [8, 6] }\nside_mover = {}\n");
+  std::string text = vole::read_text(folder.path(level), 10000);
+  text.replace(text.find(rows), rows.size(), shaft);
+  folder.write(level, text + "[[places]]\nkind = \"broad\"\ncell = [4, 2]\n");
+  CHECK_THAT(found(),
+             Catch::Contains("this \"broad\" is as wide as the gap at cell 7, 0: 8 pixels; make its body a "
+                             "little smaller [tight-gap]"));
+  append(folder, level, "[check]\nallow = { tight-gap = \"it never goes there\" }\n");
+  CHECK_THAT(found(), !Catch::Contains("[tight-gap]"));
+
+  // A half tile among full ones, and a plank close under a ceiling.
+  append(folder, "assets/soil.tileset.toml",
+         "\n[tiles.half]\ncell = [0, 0]\nshape = \"lower half\"\n[tiles.plank]\ncell = [0, 0]\nsolid = "
+         "true\none_way = "
+         "\"up\"\n");
+  text = vole::read_text(folder.path(level), 10000);
+  text.replace(text.find("\"######"), 7, "\"##h###");
+  text.replace(text.find("\"...,"), 5, "\".p.,");
+  text.replace(text.find("\"......#"), 8, "\".#....#");
+  text.replace(text.find("\"......#"), 8, "\".#....#");
+  text.replace(text.find("\"#\" = \"soil\""), 12, "\"#\" = \"soil\", \"h\" = \"half\", \"p\" = \"plank\"");
+  folder.write(level, text);
+  CHECK_THAT(found(), Catch::Contains("the tile in cell 2, 3 is half as high as those on both sides") &&
+                          Catch::Contains("[uneven-ground]"));
+  CHECK_THAT(found(), Catch::Contains("the one-way tile in cell 1, 2 has only 0 pixels above it") &&
+                          Catch::Contains("[low-ceiling]"));
+  append(folder, "game.toml", "[categories]\nfoes = {}\n");
+  CHECK_THAT(found(), Catch::Contains("no kind and no tile is of the category \"foes\"") &&
+                          Catch::Contains("[idle-category]"));
+  append(folder, "assets/soil.tileset.toml", "category = \"fose\"\n");
+  CHECK_THAT(found(), Catch::Contains("no category \"fose\"; did you mean \"foes\"?"));
+}

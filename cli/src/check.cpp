@@ -50,7 +50,7 @@ class Checker {
     const bool levels_read = check_levels();
     check_recordings();
     const bool all_read = groups_read && kinds_read_ && levels_read;
-    attempt([&] { findings_ = check_rules(catalog_, project_, named_, all_read, report_); });
+    attempt([&] { findings_ = check_rules(catalog_, project_, named_, all_read, kinds_, report_); });
   }
 
   // Sorted by place, each once: a broken picture is met again by every sheet that uses it.
@@ -162,6 +162,9 @@ class Checker {
         all_read = false;  // and reported already
         continue;
       }
+      if (project_read_ && level->tileset)
+        for (const auto& category : level->tileset->categories)
+          attempt([&] { project_.categories.number(category.value, category.where); });
       for (const vole::LevelPlace& place : level->places) {
         if (level->cells.x > 0) check_place(*level, place);
         if (!kinds_read_) continue;

@@ -12,13 +12,15 @@ std::vector<std::string> files_of_game(const std::string& root) {
 }
 
 std::vector<Finding> check_rules(vole::Catalog& catalog, const vole::Project& project,
-                                 const std::set<std::string>& named, bool all_read, vole::Report& report) {
-  GameUnderCheck game(catalog, project, named, all_read, report);
+                                 const std::set<std::string>& named, bool all_read, const vole::Kinds& kinds,
+                                 vole::Report& report) {
+  GameUnderCheck game(catalog, project, named, all_read, kinds, report);
   find_unused_files(game);
   find_odd_frames(game);
   find_hidden_names(game);
   find_letter_case(game);
   find_what_is_over_limits(game);
   find_odd_playing(game);
+  if (all_read) find_odd_solids(game, kinds);
   return std::move(game.findings);
 }

@@ -8,6 +8,7 @@
 #include "vole/app/project.hpp"
 #include "vole/asset/catalog.hpp"
 #include "vole/base/error.hpp"
+#include "vole/level/kinds.hpp"
 
 struct Finding {
   vole::Problem problem;
@@ -20,4 +21,5 @@ std::vector<std::string> files_of_game(const std::string& root);
 // Runs all rules. `named` are the assets (as "sheet vole") that kinds and levels name; unless all of those could be read,
 // nothing is called unused.
 std::vector<Finding> check_rules(vole::Catalog& catalog, const vole::Project& project,
-                                 const std::set<std::string>& named, bool all_read, vole::Report& report);
+                                 const std::set<std::string>& named, bool all_read, const vole::Kinds& kinds,
+                                 vole::Report& report);

@@ -76,8 +76,10 @@ void CommandLine::add_preview() {
       ->required();
   command->add_option("--clip", preview_.clip, "Only this clip or set of a sheet")->type_name("NAME");
   command
-      ->add_option("--show", preview_.show, "Of a sheet: all of it, its clips on one line, or its clip rules")
-      ->check(CLI::IsMember({"all", "baseline", "rules"}))
+      ->add_option(
+          "--show", preview_.show,
+          "Of a sheet: all of it, its clips on one line, or its clip rules; of a level: what is solid")
+      ->check(CLI::IsMember({"all", "baseline", "rules", "shapes"}))
       ->capture_default_str();
   command->add_flag("--watch", preview_.watch, "Draw again whenever a file of the game changes");
 }

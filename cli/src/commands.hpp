@@ -22,7 +22,7 @@ struct PreviewOptions {
   std::string file;
   std::string output;
   std::string clip;          // or set; empty: all
-  std::string show = "all";  // or "baseline", "rules"
+  std::string show = "all";  // or "baseline", "rules", "shapes"
   bool watch = false;        // for ever
 };
 int preview(const PreviewOptions& options);

@@ -20,7 +20,10 @@
 #include "vole/level/kinds.hpp"
 #include "vole/level/level.hpp"
 #include "vole/scene/level_drawing.hpp"
+#include "vole/scene/shape_drawing.hpp"
+#include "vole/world/body.hpp"
 #include "vole/world/compiled_kinds.hpp"
+#include "vole/world/shapes.hpp"
 
 namespace {
 
@@ -89,8 +92,9 @@ void preview_atlas(const vole::Atlas& atlas, const std::string& output) {
 
 void preview_tileset(const vole::Tileset& tileset, const std::string& output) {
   Page tiles_page;
-  tiles_page.text({margin, 16}, fmt::format("{}: {} tiles of {} pixels; solid ones have a rim", tileset.name,
-                                            tileset.tiles.size(), tileset.tile_size));
+  tiles_page.text({margin, 16},
+                  fmt::format("{}: {} tiles of {} pixels; what is solid has a rim, one-way in gold",
+                              tileset.name, tileset.tiles.size(), tileset.tile_size));
   const IVec2 cell{tileset.tile_size, tileset.tile_size};
   const int scale = fitting_scale(cell, static_cast<int>(tileset.tiles.size()),
                                   {page_size.x - 2 * margin, page_size.y - 70}, {90, 44});
@@ -100,18 +104,33 @@ void preview_tileset(const vole::Tileset& tileset, const std::string& output) {
     const vole::IRect box{at, {cell.x * scale, cell.y * scale}};
     tiles_page.squares(box, 16);
     tiles_page.frame(tileset.frames[i], at, scale);
-    if (tileset.tiles[i].solid())
-      for (int rim = 1; rim <= 3; ++rim)
-        tiles_page.outline({{at.x - rim, at.y - rim}, {box.size.x + 2 * rim, box.size.y + 2 * rim}},
-                           solid_mark);
+    if (const auto& form = tileset.tiles[i].form)
+      tiles_page.shape(form->shape(), at, scale, form->one_way == vole::OneWay::no ? solid_mark : mark);
     tiles_page.text({at.x, box.bottom() + 8}, tileset.tiles[i].name);
   }
   tiles_page.save(output);
 }
 
+// The body of a thing at a place, as it is when it is spawned.
+void draw_body(DrawList& list, LayerId layer, const vole::CompiledKind& kind,
+               const vole::ComponentTypes& types, Vec2 at) {
+  const vole::Body* body = nullptr;
+  const vole::Shapes* shapes = nullptr;
+  for (const vole::CompiledKind::Part& part : kind.parts) {
+    if (part.type == types.of<vole::Body>()) body = static_cast<const vole::Body*>(part.component.get());
+    if (part.type == types.of<vole::Shapes>())
+      shapes = static_cast<const vole::Shapes*>(part.component.get());
+  }
+  if (!body) return;
+  const Colour colour = body->one_way == vole::OneWay::no ? body_mark : mark;
+  if (!shapes) return list.outline(layer, body->box(at), colour);
+  for (const auto& shape : shapes->list)
+    vole::draw_shape(list, layer, vole::shape_of(shape.value), at, colour);
+}
+
 // The thing at a place, as it is when it is spawned.
 void draw_thing(DrawList& list, LayerId layer, const vole::KindCompiler& compiler,
-                const vole::LevelPlace& place) {
+                const vole::LevelPlace& place, bool with_shapes) {
   vole::Node thing = compiler.kinds.kind(place.kind, place.where);
   thing.merge(place.overrides);
   vole::Report report;
@@ -121,9 +140,25 @@ void draw_thing(DrawList& list, LayerId layer, const vole::KindCompiler& compile
   if (frame >= 0)
     list.add(layer,
              vole::show(kind->sprite->sheet()->posed(frame, kind->sprite->playhead().clip()), place.at));
+  if (with_shapes) draw_body(list, layer, *kind, compiler.binding.types, place.at);
 }
 
-void preview_level(vole::Catalog& catalog, const vole::Level& level, const std::string& output) {
+// What is solid, the bodies of things, and the zones.
+void draw_solids(DrawList& list, LayerId layer, const vole::Level& level) {
+  for (int y = 0; y < level.cells.y; ++y)
+    for (int x = 0; x < level.cells.x; ++x)
+      if (const vole::CellForm* const form = level.solid.form(x, y))
+        vole::draw_cell(list, layer, level.solid, {x, y},
+                        form->one_way == vole::OneWay::no ? solid_mark : mark);
+  for (const vole::LevelZone& zone : level.zones) {
+    list.outline(layer, zone.area, zone_mark);
+    vole::draw_text(list, layer, vole::plain_font(), zone.name, zone.area.at + Vec2{2, 2},
+                    {.colour = zone_mark});
+  }
+}
+
+void preview_level(vole::Catalog& catalog, const vole::Level& level, bool with_shapes,
+                   const std::string& output) {
   constexpr int longest = 4096;
   if (level.cells.x == 0)
     throw vole::Error(vole::FilePosition::whole_file(level.name), "the level has no rows of tiles to show");
@@ -146,8 +181,9 @@ void preview_level(vole::Catalog& catalog, const vole::Level& level, const std::
   const vole::ComponentTypes types;
   const std::vector<const vole::Track*> no_tracks;
   const vole::KindCompiler compiler{kinds, {catalog, types, no_tracks, vole::UnknownComponents::skip}};
+  if (with_shapes) draw_solids(list, marks, level);
   for (const vole::LevelPlace& place : level.places) {
-    draw_thing(list, marks, compiler, place);
+    draw_thing(list, marks, compiler, place, with_shapes);
     list.fill(marks, {{place.at.x - 2, place.at.y - 1}, {5, 2}}, mark);
     vole::draw_text(list, marks, vole::plain_font(), place.name.empty() ? place.kind : place.name,
                     {place.at.x, place.at.y + 2}, {.anchor = vole::Anchor::top});
@@ -185,6 +221,9 @@ std::vector<const vole::Clip*> clips_to_show(const vole::Sheet& sheet, const std
 
 void preview_sheet(const vole::Sheet& sheet, const PreviewOptions& options) {
   const bool moving = options.output.ends_with(".gif");
+  if (options.show == "shapes")
+    throw vole::Error(vole::FilePosition::whole_file(options.file), "is no level: it has no shapes to show",
+                      "preview levels/NAME.level.toml, or a tileset, which always shows them");
   if (options.show == "rules") return preview_rules(sheet, options.output);
   if (!moving && options.clip.empty() && options.show != "baseline")
     return preview_frames(sheet, options.output);
@@ -223,8 +262,9 @@ void preview_once(const std::string& root, const PreviewOptions& options) {
       show.operator()<vole::Atlas>(".atlas.toml", preview_atlas))
     return;
   if (const auto level = name_in_catalog<vole::Level>(root, file, ".level.toml"); !level.empty()) {
-    expect_plain(options);
-    return preview_level(catalog, *catalog.get<vole::Level>(level), options.output);
+    const bool with_shapes = options.show == "shapes";
+    if (!with_shapes) expect_plain(options);
+    return preview_level(catalog, *catalog.get<vole::Level>(level), with_shapes, options.output);
   }
   std::string name = name_in_catalog<vole::Sheet>(root, file, ".sheet.toml");
   if (name.empty()) name = name_in_catalog<vole::Picture>(root, file, ".png");

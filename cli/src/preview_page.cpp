@@ -7,6 +7,7 @@
 
 #include "vole/draw/box.hpp"
 #include "vole/draw/raster.hpp"
+#include "vole/scene/shape_drawing.hpp"
 
 namespace paper {
 namespace {
@@ -53,6 +54,14 @@ void Page::fill(const vole::IRect& box, Colour colour) {
 
 void Page::outline(const vole::IRect& box, Colour colour) {
   list_.outline(layer_, to_rect(box), colour);
+}
+
+void Page::shape(const vole::Shape& shape, IVec2 at, int scale, Colour colour) {
+  std::vector<Vec2> corners(shape.corners().begin(), shape.corners().end());
+  for (Vec2& corner : corners) corner *= static_cast<float>(scale);
+  const vole::Shape large = vole::Shape::polygon(corners);
+  for (const Vec2 by : {Vec2{0, 0}, Vec2{1, 0}, Vec2{0, 1}})
+    vole::draw_shape(list_, layer_, large, Vec2(at) + by, colour);
 }
 
 void Page::cross(IVec2 at, int arm, Colour colour) {

@@ -8,6 +8,7 @@
 #include "vole/asset/sheet.hpp"
 #include "vole/draw/draw_list.hpp"
 #include "vole/draw/text.hpp"
+#include "vole/physics/shape.hpp"
 
 namespace paper {
 
@@ -27,6 +28,8 @@ inline constexpr Colour ink{0xf7, 0xf3, 0xe3, 0xff};
 inline constexpr Colour faint{0x8d, 0x93, 0xa6, 0xff};
 inline constexpr Colour mark{0xed, 0xa6, 0x3f, 0xff};
 inline constexpr Colour solid_mark{0xb3, 0x48, 0x5a, 0xff};
+inline constexpr Colour body_mark{0x7f, 0xb8, 0xb0, 0xff};
+inline constexpr Colour zone_mark{0xa9, 0xbb, 0x5c, 0xff};
 
 class Page {
  public:
@@ -38,6 +41,8 @@ class Page {
   void fill(const vole::IRect& box, Colour colour);
   void outline(const vole::IRect& box, Colour colour);
   void cross(IVec2 at, int arm, Colour colour);
+  // Its outline, enlarged, two pixels wide.
+  void shape(const vole::Shape& shape, IVec2 at, int scale, Colour colour);
   // What lies behind pictures, so that one sees where they are clear.
   void squares(const vole::IRect& box, int size);
   void picture(const vole::Picture& picture, IVec2 at, float scale);

@@ -1,4 +1,4 @@
-#include "shape_drawing.hpp"
+#include "vole/scene/shape_drawing.hpp"
 
 #include <algorithm>
 #include <cmath>

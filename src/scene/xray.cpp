@@ -5,7 +5,7 @@
 #include <cmath>
 
 #include "checking.hpp"
-#include "shape_drawing.hpp"
+#include "vole/scene/shape_drawing.hpp"
 #include "tick.hpp"
 #include "vole/base/trig.hpp"
 #include "vole/draw/text.hpp"

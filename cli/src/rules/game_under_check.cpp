@@ -6,11 +6,12 @@
 
 GameUnderCheck::GameUnderCheck(vole::Catalog& its_catalog, const vole::Project& its_project,
                                const std::set<std::string>& named_assets, bool all_was_read,
-                               vole::Report& report)
+                               const vole::Kinds& its_kinds, vole::Report& report)
     : catalog(its_catalog),
       project(its_project),
       named(named_assets),
       all_read(all_was_read),
+      kinds(its_kinds),
       files(files_of_game(its_catalog.root())),
       sources(its_catalog.root(), files),
       allowances(its_catalog.root(), its_project, report) {}

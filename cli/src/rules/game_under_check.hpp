@@ -12,6 +12,7 @@
 #include "check_rules.hpp"
 #include "sources.hpp"
 #include "vole/asset/font.hpp"
+#include "vole/level/kinds.hpp"
 #include "vole/level/level.hpp"
 
 struct GameUnderCheck {
@@ -19,13 +20,15 @@ struct GameUnderCheck {
   const vole::Project& project;
   const std::set<std::string>& named;  // the assets (as "sheet vole") that kinds and levels name
   bool all_read;                       // what names assets
+  const vole::Kinds& kinds;            // as far as they could be read
   std::vector<std::string> files;
   Sources sources;
   Allowances allowances;
   std::vector<Finding> findings;
 
   GameUnderCheck(vole::Catalog& its_catalog, const vole::Project& its_project,
-                 const std::set<std::string>& named_assets, bool all_was_read, vole::Report& report);
+                 const std::set<std::string>& named_assets, bool all_was_read, const vole::Kinds& its_kinds,
+                 vole::Report& report);
 
   // Unless the file may break this rule. Without a position the finding is about the whole file.
   void add(const std::string& rule, const std::string& file, std::string text, std::string hint = {},
@@ -55,3 +58,4 @@ void find_letter_case(GameUnderCheck& game);
 void find_what_is_over_limits(GameUnderCheck& game);
 void find_odd_frames(GameUnderCheck& game);
 void find_odd_playing(GameUnderCheck& game);
+void find_odd_solids(GameUnderCheck& game, const vole::Kinds& kinds);

@@ -15,10 +15,19 @@ void find_dead_rules(GameUnderCheck& game, const vole::Sheet& sheet, const std::
       game.add("dead-rule", file, "this rule can never win: " + reasons[i], "", sheet.rules.rules()[i].where);
 }
 
+// Whether a kind has a check of this name.
+bool is_check(const GameUnderCheck& game, const std::string& name) {
+  return std::any_of(game.kinds.all.begin(), game.kinds.all.end(), [&name](const auto& kind) {
+    const vole::Node* const checks = kind.value.find("checks");
+    return checks && checks->find(name);
+  });
+}
+
 void find_unset_facts(GameUnderCheck& game, const vole::Sheet& sheet, const std::string& file) {
   if (!game.sources.any()) return;
   for (const std::string& fact : sheet.rules.facts()) {
-    if (vole::fact_source(fact) != vole::FactSource::game || game.sources.quote(fact)) continue;
+    if (vole::fact_source(fact) != vole::FactSource::game || game.sources.quote(fact) || is_check(game, fact))
+      continue;
     const auto& rules = sheet.rules.rules();
     const auto asks = [&](const vole::ClipRules::Rule& rule) {
       return std::any_of(rule.when.begin(), rule.when.end(),
