@@ -21,18 +21,22 @@ using vole::SolidGrid;
 using vole::TileShape;
 using vole::Vec2;
 
+int below(vole::Random& chance, int count) {
+  return static_cast<int>(chance.below(static_cast<std::uint32_t>(count)));
+}
+
 constexpr float lattice_step = 1.0f / 256;
 
 CellForm random_form(vole::Random& chance) {
   if (chance.chance(0.2f)) {
     // A polygon of a tile's own.
     const Vec2 corners[] = {chance.chance(0.5f) ? Vec2{0, 5} : Vec2{3, 2}, {13, 0}, {16, 9}, {7, 16}};
-    return CellForm(Shape::polygon(corners), 16).turned(chance.below(4));
+    return CellForm(Shape::polygon(corners), 16).turned(below(chance, 4));
   }
   const auto shape =
-      static_cast<TileShape>(chance.below(static_cast<int>(vole::enum_names(TileShape()).size())));
+      static_cast<TileShape>(below(chance, static_cast<int>(vole::enum_names(TileShape()).size())));
   const CellForm form(shape, 16);
-  return chance.chance(0.5f) ? form.turned(chance.below(4)) : form.mirrored();
+  return chance.chance(0.5f) ? form.turned(below(chance, 4)) : form.mirrored();
 }
 
 SolidGrid random_grid(vole::Random& chance, IVec2 cells, float share) {
@@ -138,7 +142,7 @@ TEST_CASE("a box that slides among tiles of every shape is never inside one") {
     CollisionBody body = box_body(random_free_box(chance, grid));
     for (int leg = 0; leg < 6; ++leg) {
       const Vec2 motion = random_motion(chance);
-      const int way = chance.below(3);
+      const int way = below(chance, 3);
       const BodyMoved moved = way == 0   ? world.slide(body, motion)
                               : way == 1 ? world.fly(body, motion)
                                          : world.walk(body, motion.x);
@@ -169,7 +173,7 @@ struct Terrain {
     int half_cells = 8;
     heights.push_back(static_cast<float>(half_cells) * 8);
     for (int x = 0; x < columns; ++x) {
-      int change = x < 3 || x > columns - 4 ? 0 : chance.below(5) - 2;
+      int change = x < 3 || x > columns - 4 ? 0 : below(chance, 5) - 2;
       put_column(x, half_cells, change);
       half_cells += change;
       heights.push_back(static_cast<float>(half_cells) * 8);

@@ -34,47 +34,47 @@ class RayCells {
 
   std::int64_t x() const { return x_.cell; }
   std::int64_t y() const { return y_.cell; }
-  // When the cell was entered, and from which side; at first 0.
-  double when() const { return when_; }
-  Vec2 normal() const { return normal_; }
+  // When the cell was entered, and from which side; at first 0. Worked out anew, so that nothing has added up.
+  double when() const { return !moved_ ? 0 : along_x_ ? x_.entered() : y_.entered(); }
+  Vec2 normal() const {
+    if (!moved_) return {0, -1};
+    return along_x_ ? Vec2(static_cast<float>(-x_.step), 0) : Vec2(0, static_cast<float>(-y_.step));
+  }
   // False when the ray ends in this cell.
   bool next() {
-    const bool along_x = x_.next <= y_.next;
-    Axis& axis = along_x ? x_ : y_;
-    if (!(axis.next <= 1)) return false;
-    when_ = axis.next;
-    normal_ = along_x ? Vec2(-static_cast<float>(axis.step), 0) : Vec2(0, -static_cast<float>(axis.step));
-    axis.go_on();
-    return true;
+    along_x_ = x_.next <= y_.next;
+    moved_ = true;
+    return (along_x_ ? x_ : y_).go_on();
   }
 
  private:
   struct Axis {
     std::int64_t cell;
-    int step;
+    std::int64_t step;
     double from, motion, size;
-    double next = std::numeric_limits<double>::infinity();  // when the next line is crossed
+    double each;  // from line to line
+    double next;  // when a line is crossed next
 
     Axis(double start, double by, int cell_size)
         : cell(static_cast<std::int64_t>(std::floor(start / cell_size))),
           step(by > 0 ? 1 : -1),
           from(start),
           motion(by),
-          size(cell_size) {
-      find_next();
-    }
-    void find_next() {
-      if (motion != 0) next = (static_cast<double>(cell + (step > 0 ? 1 : 0)) * size - from) / motion;
-    }
-    void go_on() {
+          size(cell_size),
+          each(by == 0 ? 0 : std::abs(size / by)),
+          next(by == 0 ? std::numeric_limits<double>::infinity() : crossing(by > 0 ? cell + 1 : cell)) {}
+    double crossing(std::int64_t line) const { return (static_cast<double>(line) * size - from) / motion; }
+    double entered() const { return crossing(step > 0 ? cell : cell + 1); }
+    bool go_on() {
+      const bool within = next <= 1;
+      next += each;
       cell += step;
-      find_next();
+      return within;
     }
   };
 
   Axis x_, y_;
-  double when_ = 0;
-  Vec2 normal_{0, -1};
+  bool along_x_ = false, moved_ = false;
 };
 
 // Longer rays are cut: 1,000,000 pixels.

@@ -60,23 +60,28 @@ class SolidGrid {
   }
 
  private:
-  static constexpr std::int64_t block_side = 16;
+  static constexpr int block_bits = 4;
+  static constexpr std::int64_t block_side = 1 << block_bits;
   using Block = std::array<std::uint8_t, block_side * block_side>;
 
   // 0 for nothing, else a form's place and 1 more; the first form is of a full cell.
   std::uint8_t number_at(std::int64_t x, std::int64_t y) const {
-    if (x < 0) return beyond_.left;
-    if (x >= cells_.x) return beyond_.right;
-    if (y < 0) return beyond_.top;
-    if (y >= cells_.y) return beyond_.bottom;
+    if (static_cast<std::uint64_t>(x) >= static_cast<std::uint64_t>(cells_.x) ||
+        static_cast<std::uint64_t>(y) >= static_cast<std::uint64_t>(cells_.y))
+      return number_beyond(x, y);
     const std::uint32_t block = table_[table_place(x, y)];
     return block == 0 ? std::uint8_t{0} : blocks_[block - 1u][place_in_block(x, y)];
   }
+  std::uint8_t number_beyond(std::int64_t x, std::int64_t y) const {
+    if (x < 0) return beyond_.left;
+    if (x >= cells_.x) return beyond_.right;
+    return y < 0 ? beyond_.top : beyond_.bottom;
+  }
   std::size_t table_place(std::int64_t x, std::int64_t y) const {
-    return static_cast<std::size_t>(y / block_side * blocks_across_ + x / block_side);
+    return static_cast<std::size_t>((y >> block_bits) * blocks_across_ + (x >> block_bits));
   }
   static std::size_t place_in_block(std::int64_t x, std::int64_t y) {
-    return static_cast<std::size_t>(y % block_side * block_side + x % block_side);
+    return static_cast<std::size_t>((y & (block_side - 1)) << block_bits | (x & (block_side - 1)));
   }
   std::uint8_t number_of(const CellForm& form);
   void set_number(IVec2 at, std::uint8_t number);
