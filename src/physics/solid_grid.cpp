@@ -52,12 +52,13 @@ bool SolidGrid::hidden(std::int64_t x, std::int64_t y, CellSide side) const {
   return mine && beside && mine->hidden(side, *beside);
 }
 
-bool SolidGrid::blocks(const Rect& box) const {
+bool SolidGrid::blocks(const Rect& box, bool one_way_too) const {
   const LatticeBox wanted = to_lattice(box);
   bool blocked = false;
   visit_cells(*this, wanted, [&](std::int64_t x, std::int64_t y) {
     const CellForm* const here = form(x, y);
-    blocked = blocked || (here && here->lattice().overlaps(wanted, cell_corner(*this, x, y)));
+    if (here && (one_way_too || here->one_way == OneWay::no))
+      blocked = blocked || here->lattice().overlaps(wanted, cell_corner(*this, x, y));
   });
   return blocked;
 }

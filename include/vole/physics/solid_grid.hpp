@@ -51,8 +51,8 @@ class SolidGrid {
   // Whether a side of the cell's form is felt by nothing, since what is solid beside it hides it.
   bool hidden(std::int64_t x, std::int64_t y, CellSide side) const;
 
-  // Whether a box of pixels reaches into something solid, one-way or not.
-  bool blocks(const Rect& box) const;
+  // Whether a box of pixels reaches into something solid; also into what is one-way, unless that is left out.
+  bool blocks(const Rect& box, bool one_way_too = true) const;
 
   // Bytes that the cells take.
   std::size_t memory() const {

@@ -26,15 +26,15 @@ void take_sheets(Tick& tick) {
 // Where a new wall is at a thing's position, the thing goes up to the first free spot above it.
 void keep_out_of_walls(World& world) {
   const SolidGrid& solid = world.level.solid();
-  world.entities.visit<Touching, Motion, Body, Pose>(
-      [&](Entity, const Touching&, Motion& motion, const Body& body, Pose& pose) {
-        Vec2 at = pose.at;
-        for (int rows = world.level.size().y; rows > 0 && at.y > 0 && solid.blocks(body.box(at)); --rows)
-          at.y -= 1;
-        if (at == pose.at || solid.blocks(body.box(at))) return;
-        pose.at = pose.before = on_lattice(at);
-        motion.velocity = {0, 0};
-      });
+  world.entities.visit<Touching, Motion, Body, Pose>([&](Entity, const Touching&, Motion& motion,
+                                                         const Body& body, Pose& pose) {
+    Vec2 at = pose.at;
+    for (int rows = world.level.size().y; rows > 0 && at.y > 0 && solid.blocks(body.box(at), false); --rows)
+      at.y -= 1;
+    if (at == pose.at || solid.blocks(body.box(at), false)) return;
+    pose.at = pose.before = on_lattice(at);
+    motion.velocity = {0, 0};
+  });
 }
 
 // What was placed and still is goes on as it was; what is placed now and was not comes to life; what is

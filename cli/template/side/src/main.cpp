@@ -14,12 +14,11 @@ class Wall : public vole::Scene {
   }
 
   void cues(vole::Cues& cues) override {
-    cues.when_meet("robin", "berry",
-                             [this](vole::Stage& stage, vole::Entity robin, vole::Entity berry) {
-                               ++eaten;
-                               stage.remove(berry);
-                               stage.get<vole::Sprite>(robin).play_track(vole::tracks::squash());
-                             });
+    cues.when_meet("robin", "berry", [this](vole::Stage& stage, vole::Entity robin, vole::Entity berry) {
+      ++eaten;
+      stage.remove(berry);
+      stage.get<vole::Sprite>(robin).play_track(vole::tracks::squash());
+    });
     cues.every(3, [](vole::Stage& stage) {
       if (const vole::Entity berry = stage.first("berry"))
         vole::SpriteOf<Berry>(stage.get<vole::Sprite>(berry)).play(Berry::clip::shine);
