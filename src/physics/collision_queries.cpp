@@ -162,25 +162,25 @@ void CollisionWorld::find(Vec2 point, const Asked& asked, std::vector<Found>& fo
   });
 }
 
-std::optional<CastHit> CollisionWorld::cast_ray_at_tiles(Vec2 from, Vec2 motion, const Asked& asked) const {
+// Calls visit(cell, form, on the way) for each tile on a ray that counts, in order, until that says it is enough.
+template <class Visit>
+void CollisionWorld::visit_tiles_along(Vec2 from, Vec2 motion, const Asked& asked, const Visit& visit) const {
+  if (!asked.tiles) return;
   const CategoryMask categories = of_tiles(asked.categories);
   RayCells cells(from, motion, tiles_->cell());
   do {
     const CellForm* const form = tiles_->form(cells.x(), cells.y());
     if (!form || (categories >> form->category & 1u) == 0) continue;
     const IVec2 cell{static_cast<int>(cells.x()), static_cast<int>(cells.y())};
-    if (form->is_full())
-      return CastHit{
-          cells.when(), cells.normal(), from + motion * static_cast<float>(cells.when()), {no_body, cell}};
-    const ShapeHit hit = vole::cast_ray(from, motion, form->shape(), Vec2(cell * tiles_->cell()));
-    if (hit.hit) return CastHit{hit.when, hit.normal, hit.point, {no_body, cell}};
+    if (visit(cell, *form, cells)) return;
   } while (cells.next());
-  return std::nullopt;
 }
 
+// Calls visit(hit) for each body near an area that a ray meets, where it meets the first of its shapes.
 template <class Visit>
-void CollisionWorld::visit_ray(Vec2 from, Vec2 motion, const Asked& asked, const Visit& visit) const {
-  visit_bodies(around_ray(from, motion, 0, 1), asked, [&](BodyId id, const CollisionBody& body) {
+void CollisionWorld::visit_bodies_along(Vec2 from, Vec2 motion, const Rect& area, const Asked& asked,
+                                        const Visit& visit) const {
+  visit_bodies(area, asked, [&](BodyId id, const CollisionBody& body) {
     std::optional<CastHit> first;
     const auto meet = [&](const Shape& shape) {
       const ShapeHit hit = vole::cast_ray(from, motion, shape, body.at);
@@ -193,11 +193,28 @@ void CollisionWorld::visit_ray(Vec2 from, Vec2 motion, const Asked& asked, const
   });
 }
 
+namespace {
+
+std::optional<CastHit> hit_of_tile(Vec2 from, Vec2 motion, IVec2 cell, int size, const CellForm& form) {
+  const ShapeHit hit = cast_ray(from, motion, form.shape(), Vec2(cell * size));
+  if (!hit.hit) return std::nullopt;
+  return CastHit{hit.when, hit.normal, hit.point, {no_body, cell}};
+}
+
+}  // namespace
+
 std::optional<CastHit> CollisionWorld::cast_ray(Vec2 from, Vec2 motion, const Asked& asked) const {
   if (!is_ray(from, motion)) return std::nullopt;
   motion = cut_short(motion);
   std::optional<CastHit> best;
-  if (asked.tiles) best = cast_ray_at_tiles(from, motion, asked);
+  visit_tiles_along(from, motion, asked, [&](IVec2 cell, const CellForm& form, const RayCells& way) {
+    if (form.is_full())
+      best =
+          CastHit{way.when(), way.normal(), from + motion * static_cast<float>(way.when()), {no_body, cell}};
+    else
+      best = hit_of_tile(from, motion, cell, tiles_->cell(), form);
+    return best.has_value();
+  });
   // Piece by piece, so that what is behind the first hit costs nothing.
   constexpr float piece = 256;
   const float length = std::max(std::abs(motion.x), std::abs(motion.y));
@@ -206,14 +223,8 @@ std::optional<CastHit> CollisionWorld::cast_ray(Vec2 from, Vec2 motion, const As
     const float first = static_cast<float>(i) / static_cast<float>(pieces);
     if (best && best->when < static_cast<double>(first)) break;
     const Rect area = around_ray(from, motion, first, static_cast<float>(i + 1) / static_cast<float>(pieces));
-    visit_bodies(area, asked, [&](BodyId id, const CollisionBody& body) {
-      const auto meet = [&](const Shape& shape) {
-        const ShapeHit hit = vole::cast_ray(from, motion, shape, body.at);
-        const CastHit cast{hit.when, hit.normal, hit.point, {id, {0, 0}}};
-        if (hit.hit && (!best || comes_first(cast, *best))) best = cast;
-      };
-      if (!body.shapes) meet(Shape::box(body.box));
-      if (body.shapes) std::for_each(body.shapes->begin(), body.shapes->end(), meet);
+    visit_bodies_along(from, motion, area, asked, [&best](const CastHit& hit) {
+      if (!best || comes_first(hit, *best)) best = hit;
     });
   }
   return best;
@@ -224,21 +235,14 @@ void CollisionWorld::find_along(Vec2 from, Vec2 motion, const Asked& asked,
   if (!is_ray(from, motion)) return;
   motion = cut_short(motion);
   const auto first = static_cast<std::ptrdiff_t>(found.size());
-  if (asked.tiles) {
-    const CategoryMask categories = of_tiles(asked.categories);
-    RayCells cells(from, motion, tiles_->cell());
-    do {
-      const CellForm* const form = tiles_->form(cells.x(), cells.y());
-      if (!form || (categories >> form->category & 1u) == 0) continue;
-      const IVec2 cell{static_cast<int>(cells.x()), static_cast<int>(cells.y())};
-      // Outside all cells are alike, and there is no end of them.
-      const bool outside = !IRect{{0, 0}, tiles_->cells()}.contains(cell);
-      const ShapeHit hit = vole::cast_ray(from, motion, form->shape(), Vec2(cell * tiles_->cell()));
-      if (hit.hit) found.push_back({hit.when, hit.normal, hit.point, {no_body, cell}});
-      if (hit.hit && outside) break;
-    } while (cells.next());
-  }
-  visit_ray(from, motion, asked, [&found](const CastHit& hit) { found.push_back(hit); });
+  visit_tiles_along(from, motion, asked, [&](IVec2 cell, const CellForm& form, const RayCells&) {
+    const std::optional<CastHit> hit = hit_of_tile(from, motion, cell, tiles_->cell(), form);
+    if (hit) found.push_back(*hit);
+    // Outside all cells are alike, and there is no end of them.
+    return hit && !IRect{{0, 0}, tiles_->cells()}.contains(cell);
+  });
+  visit_bodies_along(from, motion, around_ray(from, motion, 0, 1), asked,
+                     [&found](const CastHit& hit) { found.push_back(hit); });
   std::sort(found.begin() + first, found.end(), comes_first);
 }
 

@@ -160,12 +160,14 @@ class CollisionWorld {
   template <class Visit>
   void visit_solids(const Rect& area, const Asked& asked, const Visit& visit) const;
   template <class Visit>
-  void visit_ray(Vec2 from, Vec2 motion, const Asked& asked, const Visit& visit) const;
+  void visit_tiles_along(Vec2 from, Vec2 motion, const Asked& asked, const Visit& visit) const;
+  template <class Visit>
+  void visit_bodies_along(Vec2 from, Vec2 motion, const Rect& area, const Asked& asked,
+                          const Visit& visit) const;
   void gather_forms(const Rect& area, const MoveRules& rules) const;
   void gather_shapes(const Rect& area, const Asked& asked, bool through_one_way) const;
   template <class Move>
   BodyMoved move(const CollisionBody& body, Vec2 reach, const MoveRules& rules, const Move& move) const;
-  std::optional<CastHit> cast_ray_at_tiles(Vec2 from, Vec2 motion, const Asked& asked) const;
   std::optional<CastHit> cast_shapes(const ShapeList& shapes, Vec2 at, Vec2 motion, const Asked& asked,
                                      const MoveRules& rules) const;
 
