@@ -317,6 +317,8 @@ TEST_CASE("what is one-way holds on its side alone, and lets go when asked") {
       const CollisionBody body = box_body({Vec2{36, 36} + from, {8, 8}});
       CHECK(world.slide(body, -2.0f * from).held() == (over == side));
       CHECK_FALSE(world.slide(body, -2.0f * from, {.through_one_way = true}).held());
+      CHECK(grid.blocks({{36, 36}, {8, 8}}));
+      CHECK_FALSE(grid.blocks({{36, 36}, {8, 8}}, false));
       // From within it may leave to everywhere.
       CHECK_FALSE(world.slide(box_body({{36, 36}, {8, 8}}), from).held());
     }
