@@ -206,7 +206,7 @@ TEST_CASE("a strip and a baseline show every frame of the clip, a diagram what e
       has(wrong("assets/soil.tileset.toml -o out.gif"), "1 assets/soil.tileset.toml: error: is not a sheet"));
   CHECK(has(wrong("levels/patch.level.toml -o out.png --clip a"), "is not a sheet: it has no clips"));
   CHECK(has(wrong("assets/mouse.sheet.toml -o out.png --show stripes"),
-            "2 --show: stripes not in {all,baseline,rules}"));
+            "2 --show: stripes not in {all,baseline,rules,shapes}"));
   write_colours(folder, "");
   CHECK(has(wrong("assets/mouse.sheet.toml -o out.png --show rules"), "has no clip rules to show"));
   CHECK(has(wrong("assets/mouse.sheet.toml -o out.gif"),

@@ -18,6 +18,7 @@ game=$work/allotment
   for row in 1 2 3 4 5 6 7 8 9 10 11; do printf '  "........................",\n'; done
   printf '  "TTTTTTTTTTTTTTTTTTTTTTTT",\n]\n[[layers]]\nname = "things"\n'
   printf '[[places]]\nkind = "vole"\ncell = [2, 10]\n[[places]]\nkind = "bulb"\ncell = [5, 10]\n[[places]]\nkind = "shed"\ncell = [20, 10]\n'
+  printf '[[zones]]\nname = "doorstep"\nat = [288, 116]\nsize = [31, 60]\n'
 } >"$work/levels/beds.level.toml"
 display=:$((90 + $$ % 400))
 Xvfb "$display" -screen 0 1280x800x24 -nolisten tcp >/dev/null 2>&1 &
