@@ -497,3 +497,25 @@ TEST_CASE("a steady tick with bodies, platforms, checks, questions and meetings 
   CHECK(allocations_so_far() == before);
   CHECK(answers > 0);
 }
+
+TEST_CASE("positions that are no numbers move, carry and hold nothing, and do no harm") {
+  Yard yard("");
+  Stage& stage = *yard.stage;
+  const Entity walker = stage.spawn("walker", {100, floor_y});
+  const Entity lift = stage.spawn("lift", {200, 120}), lost = stage.spawn("lift", {300, 120});
+  const Entity other = stage.spawn("walker", {400, floor_y});
+  for (const float bad : {std::nanf(""), HUGE_VALF}) {
+    yard.pose(lost).at = {bad, 0};
+    yard.pose(other).at = {0, bad};
+    stage.move(lost, {4, 0});
+    stage.move(other, {4, 0});
+    yard.tick(2);
+  }
+  const Entity gone = stage.spawn("walker", {20, floor_y});
+  stage.remove(gone);
+  stage.move(gone, {4, 0});
+  yard.tick();
+  CHECK(yard.pose(walker).at == Vec2{100, floor_y});
+  CHECK(yard.pose(lift).at == Vec2{200, 120});
+  CHECK_FALSE(stage.bodies().has(lost.index));
+}

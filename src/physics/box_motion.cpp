@@ -35,6 +35,7 @@ double length_along(const LatticeLine& line, std::int64_t across) {
 
 }  // namespace
 
+// A slope of just that steepness is ground, whatever rounding made of its tangent.
 bool BoxMotion::is_ground(const LatticeLine& line) const {
   return line.y < 0 &&
          static_cast<double>(std::abs(line.x)) <= static_cast<double>(-line.y) * steepest_ * 1.000001;
@@ -154,27 +155,29 @@ double BoxMotion::walk_leg(const Support& on, double length, int direction, Supp
   const std::int64_t room = on.line.gap(moved_.box) + on.line.x * direction * across;
   const LatticePoint from = moved_.box.at();
   const BoxLeg leg = go({direction * across, floor_divide(room, -on.line.y)});
-  if (leg.hit && is_ground(leg.line))
-    consider(next, *leg.form, leg.origin, leg.what, direction);
-  else if (leg.hit)
+  if (leg.hit && !is_ground(leg.line)) {
     hold(leg.line, leg.what);
+    return 0;
+  }
+  if (leg.hit) consider(next, *leg.form, leg.origin, leg.what, direction);
   return std::max(length - length_along(on.line, leg.at.x - from.x), 0.0);
 }
 
-// Comes down by what rounding left between box and ground, and says on what it stands.
+// Says on what it stands.
 void BoxMotion::stand() {
-  const Support on = support(1);
-  const Support other = support(-1);
-  const Support& ground = on.any && is_ground(on.line) ? on : other;
-  if (ground.any && is_ground(ground.line)) moved_.below.set(ground.line, ground.what);
+  for (const int direction : {1, -1}) {
+    const Support on = support(direction);
+    if (!on.any || !is_ground(on.line)) continue;
+    moved_.below.set(on.line, on.what);
+    return;
+  }
 }
 
 BoxMoved BoxMotion::walk(double length) {
   const int direction = length < 0 ? -1 : 1;
   double left = std::abs(length);
   Support next;
-  int legs = 0;
-  for (; legs < most_legs && left > 0; ++legs) {
+  for (int leg = 0; leg < most_legs && left > 0; ++leg) {
     Support on = next.any ? next : support(direction);
     next = {};
     if (!on.any && go({0, 2}).hit) on = support(direction);
@@ -185,14 +188,8 @@ BoxMoved BoxMotion::walk(double length) {
       left = 0;
       break;
     }
-    moved_.below.set(on.line, on.what);
-    const bool was_held = moved_.left.any || moved_.right.any;
     const double before = left;
     left = walk_leg(on, left, direction, next);
-    if (!was_held && (moved_.left.any || moved_.right.any || moved_.above.any)) {
-      left = 0;
-      break;
-    }
     if (left == before && !next.any) break;  // less than a subpixel
   }
   moved_.below = {};

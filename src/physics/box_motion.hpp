@@ -39,9 +39,6 @@ class BoxMotion {
   // So many subpixels along the ground, up and down slopes; to the left below 0. Where the ground ends it goes on straight.
   BoxMoved walk(double length);
 
-  // Whether it stands on the ground.
-  bool stands() { return support(1).any && is_ground(support(1).line); }
-
  private:
   // What is below the box, and how far it can be followed.
   struct Support {

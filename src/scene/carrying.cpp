@@ -5,7 +5,6 @@
 
 #include "vole/physics/subpixel.hpp"
 #include "vole/world/motion.hpp"
-#include "vole/world/side_mover.hpp"
 
 namespace vole {
 namespace {

@@ -166,7 +166,9 @@ void Stage::move(Entity entity, Vec2 by) {
   Touching* const touching = entities.find<Touching>(entity);
   get<Body>(entity);
   Pose& pose = get<Pose>(entity);
-  Moving moving{bodies(), solids_.body(entity), solids_.rules(entity, categories()), &solids_};
+  bodies();
+  if (!solids_.has(entity)) return;  // it is removed, or nowhere
+  Moving moving{solids_.world(), solids_.body(entity), solids_.rules(entity, categories()), &solids_};
   move_body(moving, by, motion ? *motion : unkept_motion, touching ? *touching : unkept_touching, pose);
 }
 

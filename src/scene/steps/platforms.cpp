@@ -70,7 +70,7 @@ void move_platforms(Tick& tick) {
   // Where the scene has put it since the poses were remembered.
   entities.visit<Body, Pose>([&](Entity entity, const Body&, const Pose& pose) {
     if (pose.at != pose.before && !entities.has<Motion>(entity) && !entities.removed(entity) &&
-        !entities.has<PathMover>(entity))
+        !entities.has<PathMover>(entity) && tick.stage.solids().has(entity))
       carrying.carry(entity, pose.before, pose.at);
   });
   entities.visit<PathMover, Pose>([&](Entity entity, PathMover& path, Pose& pose) {
