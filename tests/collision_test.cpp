@@ -26,10 +26,6 @@ using vole::SolidGrid;
 using vole::TileShape;
 using vole::Vec2;
 
-int below(vole::Random& chance, int count) {
-  return static_cast<int>(chance.below(static_cast<std::uint32_t>(count)));
-}
-
 Shape random_shape(vole::Random& chance, float size) {
   const auto at = [&] { return Vec2{chance.within(-size, size), chance.within(-size, size)}; };
   switch (below(chance, 4)) {

@@ -21,10 +21,6 @@ using vole::SolidGrid;
 using vole::TileShape;
 using vole::Vec2;
 
-int below(vole::Random& chance, int count) {
-  return static_cast<int>(chance.below(static_cast<std::uint32_t>(count)));
-}
-
 constexpr float lattice_step = 1.0f / 256;
 
 CellForm random_form(vole::Random& chance) {

@@ -18,6 +18,10 @@ std::string allotment_folder() {
   return source_folder() + "/examples/allotment";
 }
 
+int below(vole::Random& chance, int count) {
+  return static_cast<int>(chance.below(static_cast<std::uint32_t>(count)));
+}
+
 int cases(int usual) {
   const char* const times = std::getenv("VOLE_TIMES");
   return times ? usual * std::max(std::atoi(times), 1) : usual;

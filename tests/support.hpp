@@ -48,6 +48,9 @@ std::string error_of(const Work& work, const TempFolder& folder) {
   return {};
 }
 
+// A whole number from 0 on, less than the count.
+int below(vole::Random& chance, int count);
+
 // How many random cases a test tries: `usual`, times VOLE_TIMES when that is in the environment, for long runs.
 int cases(int usual);
 

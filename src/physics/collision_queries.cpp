@@ -135,8 +135,7 @@ void CollisionWorld::visit_solids(const Rect& area, const Asked& asked, const Vi
     visit(Found{no_body, cell}, form.shape(), corner);
   });
   visit_bodies(area, asked, [&](BodyId id, const CollisionBody& body) {
-    if (!body.shapes) return visit(Found{id, {0, 0}}, Shape::box(body.box), body.at);
-    for (const Shape& shape : *body.shapes) visit(Found{id, {0, 0}}, shape, body.at);
+    body.visit_shapes([&](const Shape& shape, std::uint32_t) { visit(Found{id, {0, 0}}, shape, body.at); });
   });
 }
 
@@ -182,13 +181,12 @@ void CollisionWorld::visit_bodies_along(Vec2 from, Vec2 motion, const Rect& area
                                         const Visit& visit) const {
   visit_bodies(area, asked, [&](BodyId id, const CollisionBody& body) {
     std::optional<CastHit> first;
-    const auto meet = [&](const Shape& shape) {
+    const auto meet = [&](const Shape& shape, std::uint32_t) {
       const ShapeHit hit = vole::cast_ray(from, motion, shape, body.at);
       if (hit.hit && (!first || hit.when < first->when))
         first = {hit.when, hit.normal, hit.point, {id, {0, 0}}};
     };
-    if (!body.shapes) meet(Shape::box(body.box));
-    if (body.shapes) std::for_each(body.shapes->begin(), body.shapes->end(), meet);
+    body.visit_shapes(meet);
     if (first) visit(*first);
   });
 }
@@ -274,14 +272,13 @@ std::optional<Found> CollisionWorld::nearest(Vec2 point, float reach, const Aske
   if (!(reach >= 0) || !is_finite(area)) return std::nullopt;
   const Shape dot = Shape::circle({0, 0}, 1);  // the gap to a point is 1 more
   visit_bodies(area, asked, [&](BodyId id, const CollisionBody& body) {
-    const auto look = [&](const Shape& shape) {
+    const auto look = [&](const Shape& shape, std::uint32_t) {
       const double gap = std::max(gap_between(dot, point, shape, body.at).distance + 1, 0.0);
       if (gap > distance || (best && gap == distance)) return;
       distance = gap;
       best = Found{id, {0, 0}};
     };
-    if (!body.shapes) look(Shape::box(body.box));
-    if (body.shapes) std::for_each(body.shapes->begin(), body.shapes->end(), look);
+    body.visit_shapes(look);
   });
   return best;
 }

@@ -24,14 +24,7 @@ struct TileEdges {
     const Point edge = exact(corners()[(i + 1) % count()]) - exact(corners()[i]);
     return Point{edge.y, -edge.x} * (1 / std::sqrt(dot(edge, edge)));
   }
-  bool hidden(std::size_t i) const {
-    const Vec2 from = corners()[i], to = corners()[(i + 1) % count()];
-    const auto size = static_cast<float>(grid.cell());
-    const auto beside = [&](CellSide side) { return grid.hidden(tile.cell.x, tile.cell.y, side); };
-    if (from.x == to.x) return (from.x == 0 && beside(side_left)) || (from.x == size && beside(side_right));
-    if (from.y == to.y) return (from.y == 0 && beside(side_top)) || (from.y == size && beside(side_bottom));
-    return false;
-  }
+  bool hidden(std::size_t i) const { return grid.edge_hidden(tile.cell, i); }
 };
 
 // The way in which a tile holds. At a corner of which one edge is hidden only the other is felt; (0, 0) where nothing is.

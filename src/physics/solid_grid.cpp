@@ -52,6 +52,16 @@ bool SolidGrid::hidden(std::int64_t x, std::int64_t y, CellSide side) const {
   return mine && beside && mine->hidden(side, *beside);
 }
 
+bool SolidGrid::edge_hidden(IVec2 at, std::size_t edge) const {
+  const std::span<const Vec2> corners = form(at.x, at.y)->shape().corners();
+  const Vec2 from = corners[edge], to = corners[(edge + 1) % corners.size()];
+  const auto size = static_cast<float>(cell_);
+  const auto beside = [&](CellSide side) { return hidden(at.x, at.y, side); };
+  if (from.x == to.x) return (from.x == 0 && beside(side_left)) || (from.x == size && beside(side_right));
+  if (from.y == to.y) return (from.y == 0 && beside(side_top)) || (from.y == size && beside(side_bottom));
+  return false;
+}
+
 bool SolidGrid::blocks(const Rect& box, bool one_way_too) const {
   const LatticeBox wanted = to_lattice(box);
   bool blocked = false;

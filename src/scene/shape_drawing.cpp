@@ -56,13 +56,9 @@ void draw_cell(DrawList& list, LayerId layer, const SolidGrid& grid, IVec2 cell,
   const std::span<const Vec2> corners = form->shape().corners();
   const Vec2 corner(cell * grid.cell());
   const auto size = static_cast<float>(grid.cell());
-  const auto hidden = [&](CellSide side) { return grid.hidden(cell.x, cell.y, side); };
   for (std::size_t i = 0; i < corners.size(); ++i) {
     const Vec2 from = corners[i], to = corners[(i + 1) % corners.size()];
-    if (from.x == to.x && ((from.x == 0 && hidden(side_left)) || (from.x == size && hidden(side_right))))
-      continue;
-    if (from.y == to.y && ((from.y == 0 && hidden(side_top)) || (from.y == size && hidden(side_bottom))))
-      continue;
+    if (grid.edge_hidden(cell, i)) continue;
     // A pixel further in on the right and below, so that it is within the cell.
     const auto within = [&](Vec2 point) {
       return corner + Vec2{std::min(point.x, size - 1), std::min(point.y, size - 1)};

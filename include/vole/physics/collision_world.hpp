@@ -51,6 +51,12 @@ struct CollisionBody {
   OneWay one_way = OneWay::no;
 
   Rect bounds() const;
+  // Calls visit(shape, its place in the list) for each shape; for a box once.
+  template <class Visit>
+  void visit_shapes(const Visit& visit) const {
+    if (!shapes) return visit(Shape::box(box), std::uint32_t{0});
+    for (std::uint32_t i = 0; i < shapes->size(); ++i) visit((*shapes)[i], i);
+  }
 };
 
 // What is meant by a question, or what holds a motion.

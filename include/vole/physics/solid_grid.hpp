@@ -50,6 +50,8 @@ class SolidGrid {
   bool solid(std::int64_t x, std::int64_t y) const { return number_at(x, y) != 0; }
   // Whether a side of the cell's form is felt by nothing, since what is solid beside it hides it.
   bool hidden(std::int64_t x, std::int64_t y, CellSide side) const;
+  // The same for an edge of the form there, by the corner of its shape that it begins at.
+  bool edge_hidden(IVec2 at, std::size_t edge) const;
 
   // Whether a box of pixels reaches into something solid; also into what is one-way, unless that is left out.
   bool blocks(const Rect& box, bool one_way_too = true) const;

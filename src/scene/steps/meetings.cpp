@@ -97,12 +97,9 @@ class Encounter {
 
   template <class Visit>
   void visit_shapes(const Visit& visit) const {
-    const std::size_t a_count = body_a_.shapes ? body_a_.shapes->size() : 1;
-    const std::size_t b_count = body_b_.shapes ? body_b_.shapes->size() : 1;
-    for (std::uint32_t a = 0; a < a_count; ++a)
-      for (std::uint32_t b = 0; b < b_count; ++b)
-        visit(body_a_.shapes ? (*body_a_.shapes)[a] : Shape::box(body_a_.box), a,
-              body_b_.shapes ? (*body_b_.shapes)[b] : Shape::box(body_b_.box), b);
+    body_a_.visit_shapes([&](const Shape& a, std::uint32_t a_place) {
+      body_b_.visit_shapes([&](const Shape& b, std::uint32_t b_place) { visit(a, a_place, b, b_place); });
+    });
   }
 
   bool boxes_meet_or_touch() const {
