@@ -1,5 +1,5 @@
-// A thousand rays across a map of 1000 x 1000 tiles against a plain walk over a byte for each cell; and what the solid cells
-// of a large level take.
+// A thousand rays across a map of 1000 x 1000 tiles against a plain walk over a byte for each cell, where what is solid lies
+// in masses, as in levels, and where it is dust, which is the worst case; and what the solid cells of a large level take.
 #include <benchmark/benchmark.h>
 
 #include <cmath>
@@ -17,30 +17,51 @@ int below(vole::Random& chance, int count) {
 
 constexpr int side = 1000, cell = 16, count = 1000;
 
+// Calls put(cell) until one tenth of so many cells a side is filled, in masses.
+template <class Put>
+void fill_in_masses(int cells, const Put& put) {
+  vole::Random chance(10);
+  std::int64_t filled = 0;
+  while (filled < std::int64_t{cells} * cells / 10) {
+    const vole::IVec2 at{below(chance, cells - 64), below(chance, cells - 64)};
+    const int wide = 16 + below(chance, 48), high = 16 + below(chance, 48);
+    for (int y = 0; y < high; ++y)
+      for (int x = 0; x < wide; ++x) put(at + vole::IVec2{x, y});
+    filled += std::int64_t{wide} * high;
+  }
+}
+
 struct Field {
   vole::SolidGrid grid{{side, side}, cell, {false, false, false, false}};
   std::vector<unsigned char> bytes = std::vector<unsigned char>(side * side, 0);
   std::vector<vole::Vec2> from, motion;
 
-  Field() {
+  explicit Field(bool dust) {
     vole::Random chance(9);
-    for (int y = 0; y < side; ++y)
+    const auto put = [this](vole::IVec2 at) {
+      grid.set(at, true);
+      bytes[static_cast<std::size_t>(at.y * side + at.x)] = 1;
+    };
+    if (!dust) fill_in_masses(side, put);
+    for (int y = 0; y < side && dust; ++y)
       for (int x = 0; x < side; ++x)
-        if (chance.chance(0.01f)) {
-          grid.set({x, y}, true);
-          bytes[static_cast<std::size_t>(y * side + x)] = 1;
-        }
-    for (int i = 0; i < count; ++i) {
-      const vole::Vec2 start{chance.within(0, side * cell), chance.within(0, side * cell)};
+        if (chance.chance(0.01f)) put({x, y});
+    const auto anywhere = [&chance] {
+      const float x = chance.within(0, side * cell);
+      return vole::Vec2{x, chance.within(0, side * cell)};
+    };
+    while (from.size() < count) {
+      const vole::Vec2 start = anywhere();
+      if (grid.solid(static_cast<int>(start.x) / cell, static_cast<int>(start.y) / cell)) continue;
       from.push_back(start);
-      motion.push_back(vole::Vec2{chance.within(0, side * cell), chance.within(0, side * cell)} - start);
+      motion.push_back(anywhere() - start);
     }
   }
 };
 
-const Field& field() {
-  static const Field made;
-  return made;
+const Field& field(bool dust) {
+  static const Field masses(false), grains(true);
+  return dust ? grains : masses;
 }
 
 // The walk as a book has it.
@@ -70,42 +91,34 @@ double plain_ray(const std::vector<unsigned char>& bytes, vole::Vec2 from, vole:
   return 2;
 }
 
-// What the cells of a large level take, one tenth filled, as levels are: in masses, not in dust. In shares of a byte for each.
+// What the cells of a large level take, one tenth filled. In shares of a byte for each.
 double memory_of_cells() {
   constexpr int large = 4096;
   vole::SolidGrid grid({large, large}, cell);
-  vole::Random chance(10);
-  std::int64_t filled = 0;
-  while (filled < std::int64_t{large} * large / 10) {
-    const vole::IVec2 at{below(chance, large - 64), below(chance, large - 64)};
-    const int wide = 16 + below(chance, 48), high = 16 + below(chance, 48);
-    for (int y = 0; y < high; ++y)
-      for (int x = 0; x < wide; ++x) grid.set(at + vole::IVec2{x, y}, true);
-    filled += std::int64_t{wide} * high;
-  }
+  fill_in_masses(large, [&grid](vole::IVec2 at) { grid.set(at, true); });
   return static_cast<double>(grid.memory()) / (static_cast<double>(large) * large);
 }
 
-void rays(benchmark::State& state) {
+void rays(benchmark::State& state, bool dust) {
   vole::CollisionWorld world;
-  world.set_tiles(&field().grid);
+  world.set_tiles(&field(dust).grid);
   for ([[maybe_unused]] auto round : state)
-    for (int i = 0; i < count; ++i)
-      benchmark::DoNotOptimize(world.cast_ray(field().from[static_cast<std::size_t>(i)],
-                                              field().motion[static_cast<std::size_t>(i)]));
+    for (std::size_t i = 0; i < count; ++i)
+      benchmark::DoNotOptimize(world.cast_ray(field(dust).from[i], field(dust).motion[i]));
   static const double memory = memory_of_cells();
   state.counters["memory, % of a byte map"] = memory * 100;
 }
 
-void plain_rays(benchmark::State& state) {
+void plain_rays(benchmark::State& state, bool dust) {
   for ([[maybe_unused]] auto round : state)
-    for (int i = 0; i < count; ++i)
-      benchmark::DoNotOptimize(plain_ray(field().bytes, field().from[static_cast<std::size_t>(i)],
-                                         field().motion[static_cast<std::size_t>(i)]));
+    for (std::size_t i = 0; i < count; ++i)
+      benchmark::DoNotOptimize(plain_ray(field(dust).bytes, field(dust).from[i], field(dust).motion[i]));
 }
 
-BENCHMARK(rays)->Name("1000 rays/vole");
-BENCHMARK(plain_rays)->Name("1000 rays/plain walk");
+BENCHMARK_CAPTURE(rays, masses, false)->Name("1000 rays among masses/vole");
+BENCHMARK_CAPTURE(plain_rays, masses, false)->Name("1000 rays among masses/plain walk");
+BENCHMARK_CAPTURE(rays, dust, true)->Name("1000 rays among dust/vole");
+BENCHMARK_CAPTURE(plain_rays, dust, true)->Name("1000 rays among dust/plain walk");
 
 // Ten thousand bodies that walk among a thousand others against a thousand that do: what one costs.
 void walk_bodies(benchmark::State& state, std::uint32_t bodies) {

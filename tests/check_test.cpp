@@ -521,6 +521,34 @@ TEST_CASE("what is solid otherwise than was meant is reported, each with its rul
   folder.write(level, text);
   CHECK_THAT(found(), Catch::Contains("the tile in cell 2, 3 is half as high as those on both sides") &&
                           Catch::Contains("[uneven-ground]"));
+  // A tile that only looks solid beside one of its name.
+  append(folder, "assets/soil.tileset.toml", "\n[tiles.soil_dark]\ncell = [0, 0]\n");
+  std::string hollow = text;
+  hollow.replace(hollow.find("\"##h"), 4, "\"#dh");
+  hollow.replace(hollow.find("\"#\" = \"soil\""), 12, "\"#\" = \"soil\", \"d\" = \"soil_dark\"");
+  folder.write(level, hollow);
+  CHECK_THAT(found(),
+             Catch::Contains("the tile \"soil_dark\" in cell 1, 3 is not solid, and \"soil\" beside it is") &&
+                 Catch::Contains("[hollow-tile]"));
+  folder.write(level, text);
+  CHECK_THAT(found(), !Catch::Contains("[hollow-tile]"));
+  append(folder, "assets/soil.tileset.toml", "solid = true\n");
+  // A sensor that no code and no check asks for, and ways to ask for it.
+  const std::string kinds = vole::read_text(folder.path("kinds.toml"), 10000);
+  append(folder, "kinds.toml", "[bell]\nbody = { size = [6, 6], use = \"sensor\" }\ntags = [\"loud\"]\n");
+  folder.write("src/main.cpp", "// \"mouse\" and \"broad\"\n");
+  CHECK_THAT(found(), Catch::Contains("the sensor \"bell\" is asked for by nothing") &&
+                          Catch::Contains("[unasked-sensor]"));
+  folder.write("src/main.cpp", "// \"mouse\", \"broad\" and \"loud\"\n");
+  CHECK_THAT(found(), !Catch::Contains("[unasked-sensor]"));
+  folder.write("src/main.cpp", "// \"mouse\" and \"broad\"\n");
+  append(folder, "kinds.toml", "[ear]\nbody = { size = [6, 6] }\nchecks.near = { of = [\"things\"] }\n");
+  CHECK_THAT(found(), !Catch::Contains("[unasked-sensor]"));
+  folder.write("kinds.toml", kinds +
+                                 "[bell]\nshapes = [{ at = [0, 0], radius = 4 }, { name = \"rim\", at = [0, "
+                                 "0], radius = 5, use = \"sensor\" }]\n");
+  CHECK_THAT(found(), Catch::Contains("the sensor \"rim\" of \"bell\" is asked for by nothing"));
+  folder.write("kinds.toml", kinds);
   CHECK_THAT(found(), Catch::Contains("the one-way tile in cell 1, 2 has only 0 pixels above it") &&
                           Catch::Contains("[low-ceiling]"));
   append(folder, "game.toml", "[categories]\nfoes = {}\n");

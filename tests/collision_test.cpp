@@ -3,8 +3,8 @@
 #include <cmath>
 #include <numeric>
 
+#include "flight.hpp"
 #include "support.hpp"
-#include "vole/base/hash.hpp"
 #include "vole/physics/collision_world.hpp"
 #include "vole/physics/subpixel.hpp"
 
@@ -26,52 +26,21 @@ using vole::SolidGrid;
 using vole::TileShape;
 using vole::Vec2;
 
-Shape random_shape(vole::Random& chance, float size) {
-  const auto at = [&] { return Vec2{chance.within(-size, size), chance.within(-size, size)}; };
-  switch (below(chance, 4)) {
-    case 0: {
-      const Vec2 middle = at() * 0.3f;
-      return Shape::circle(middle, chance.within(0.3f, 1) * size);
-    }
-    case 1: {
-      // One after the other: compilers evaluate arguments in orders of their own.
-      const Vec2 from = at(), to = at() + Vec2{0.5f, 1};
-      return Shape::capsule(from, to, chance.within(0.2f, 0.6f) * size);
-    }
-    case 2: {
-      const float w = chance.within(0.3f, 1) * size, h = chance.within(0.3f, 1) * size;
-      const Vec2 corners[] = {{-w, 0}, {0, -h}, {w, 0}, {w * 0.5f, h}};
-      return Shape::polygon(corners).turned(chance.within(0, 360));
-    }
-    default:
-      return Shape::box({{-size * 0.5f, -size}, {size * chance.within(0.3f, 1), size}});
-  }
-}
-
-CollisionBody random_body(vole::Random& chance, Vec2 area, float size) {
-  CollisionBody body;
-  body.at = vole::on_lattice({chance.within(0, area.x), chance.within(0, area.y)});
-  body.box = {vole::on_lattice({chance.within(-size, 0), chance.within(-size, 0)}),
-              vole::on_lattice({chance.within(0.3f, 1) * size, chance.within(0.3f, 1) * size})};
-  if (chance.chance(0.6f)) {
-    auto shapes = std::make_shared<ShapeList>(1, random_shape(chance, size));
-    if (chance.chance(0.3f)) shapes->push_back(random_shape(chance, size).moved_by({size, 0}));
-    body.shapes = shapes;
-  }
-  body.category = static_cast<std::uint8_t>(below(chance, 4));
-  body.use = static_cast<BodyUse>(below(chance, 3));
-  return body;
-}
-
-ShapeList shapes_of(const CollisionBody& body) {
-  return body.shapes ? *body.shapes : ShapeList{Shape::box(body.box)};
+// Those that are not off, and without those that only notice where they are not asked for.
+ShapeList shapes_of(const CollisionBody& body, bool sensors = true) {
+  if (!body.shapes) return {Shape::box(body.box)};
+  ShapeList list;
+  for (std::uint32_t i = 0; i < body.shapes->size(); ++i)
+    if ((body.off_shapes >> i & 1u) == 0 && (sensors || (body.sensor_shapes >> i & 1u) == 0))
+      list.push_back((*body.shapes)[i]);
+  return list;
 }
 
 // How deep a body is in another, and in the tiles.
 double depth(const CollisionBody& a, const CollisionBody& b) {
   double deepest = -1e9;
-  for (const Shape& one : shapes_of(a))
-    for (const Shape& other : shapes_of(b))
+  for (const Shape& one : shapes_of(a, false))
+    for (const Shape& other : shapes_of(b, false))
       deepest = std::max(deepest, -gap_between(one, a.at, other, b.at).distance);
   return deepest;
 }
@@ -82,18 +51,10 @@ double depth(const CollisionBody& body, const SolidGrid& grid) {
   for (int y = cell_of(box.top()) - 1; y <= cell_of(box.bottom()) + 1; ++y)
     for (int x = cell_of(box.left()) - 1; x <= cell_of(box.right()) + 1; ++x)
       if (const CellForm* form = grid.form(x, y))
-        for (const Shape& shape : shapes_of(body))
+        for (const Shape& shape : shapes_of(body, false))
           deepest =
               std::max(deepest, -gap_between(shape, body.at, form->shape(), Vec2(IVec2{x, y} * 16)).distance);
   return deepest;
-}
-
-SolidGrid random_grid(vole::Random& chance, IVec2 cells, float share) {
-  SolidGrid grid(cells, 16, {false, false, false, false});
-  for (int y = 0; y < cells.y; ++y)
-    for (int x = 0; x < cells.x; ++x)
-      if (chance.chance(share)) grid.set({x, y}, CellForm(static_cast<TileShape>(below(chance, 11)), 16));
-  return grid;
 }
 
 struct Scene {
@@ -165,7 +126,7 @@ TEST_CASE("what is in a box, in a shape and at a point is what a look at everyth
           if (holds(scene.grid.form(cell.x, cell.y)->shape(), Vec2(cell * 16)))
             found.push_back({vole::no_body, cell});
         for (std::uint32_t id = 0; id < scene.bodies.size(); ++id) {
-          const ShapeList shapes = shapes_of(scene.bodies[id]);
+          const ShapeList shapes = shapes_of(scene.bodies[id], asked.sensors);
           if (scene.counts(id, asked) && std::any_of(shapes.begin(), shapes.end(), [&](const Shape& each) {
                 return holds(each, scene.bodies[id].at);
               }))
@@ -207,7 +168,7 @@ TEST_CASE("rays and cast shapes meet first what a look at everything meets first
       }
       for (std::uint32_t id = 0; id < scene.bodies.size(); ++id) {
         std::optional<CastHit> best;
-        for (const Shape& shape : shapes_of(scene.bodies[id])) {
+        for (const Shape& shape : shapes_of(scene.bodies[id], asked.sensors)) {
           const auto hit = cast_ray(from, motion, shape, scene.bodies[id].at);
           if (hit.hit && scene.counts(id, asked) && (!best || hit.when < best->when))
             best = CastHit{hit.when, hit.normal, hit.point, {id, {0, 0}}};
@@ -229,7 +190,7 @@ TEST_CASE("rays and cast shapes meet first what a look at everything meets first
       const Shape shape = random_shape(chance, 10);
       std::optional<CastHit> expected;
       for (std::uint32_t id = 0; id < scene.bodies.size(); ++id)
-        for (const Shape& other : shapes_of(scene.bodies[id])) {
+        for (const Shape& other : shapes_of(scene.bodies[id], asked.sensors)) {
           const auto hit = sweep_shape(shape, from, motion, other, scene.bodies[id].at);
           if (hit.hit && scene.counts(id, asked) && (!expected || hit.when < expected->when))
             expected = CastHit{hit.when, hit.normal, hit.point, {id, {0, 0}}};
@@ -240,7 +201,7 @@ TEST_CASE("rays and cast shapes meet first what a look at everything meets first
       std::optional<Found> nearest;
       double distance = 50;
       for (std::uint32_t id = 0; id < scene.bodies.size(); ++id)
-        for (const Shape& other : shapes_of(scene.bodies[id])) {
+        for (const Shape& other : shapes_of(scene.bodies[id], asked.sensors)) {
           const double gap = std::max(
               gap_between(Shape::circle({0, 0}, 1), from, other, scene.bodies[id].at).distance + 1, 0.0);
           if (!scene.counts(id, asked) || gap > distance || (nearest && gap == distance)) continue;
@@ -283,7 +244,7 @@ TEST_CASE("a body of any shape that moves is never deeper in another than it was
         REQUIRE(std::hypot(body.at.x - before.at.x - motion.x, body.at.y - before.at.y - motion.y) < 0.01f);
     }
   }
-  CHECK(held > cases(600));
+  CHECK(held > cases(600) * 3 / 4);
 }
 
 TEST_CASE(
@@ -347,8 +308,10 @@ TEST_CASE("shapes walk up and down slopes and stay on them") {
       CAPTURE(moved.right.normal.x, moved.right.normal.y, shapes_of(body)[0].corners().size());
       REQUIRE(moved.below.any);
       REQUIRE_FALSE(moved.right.any);
-      REQUIRE(std::abs(std::hypot(moved.at.x - body.at.x, moved.at.y - body.at.y) - speed) <
-              0.35f * speed + 0.05f);
+      // As far as asked along the ground; across a joint, where that bends, the straight way is shorter.
+      const float gone = std::hypot(moved.at.x - body.at.x, moved.at.y - body.at.y);
+      REQUIRE(gone < 1.001f * speed + 0.001f);
+      REQUIRE(gone > 0.9f * speed - 0.02f);
       body.at = moved.at;
       REQUIRE(depth(body, grid) < 0.01);
       highest = std::min(highest, body.at.y);
@@ -409,6 +372,22 @@ TEST_CASE("bodies hold each other by their categories and use, and one-way ones 
   CHECK(moved.at == Vec2{32, 0});
   CHECK(moved.right.body == 3);
   CHECK(runs_into(door, {.blocked_by = 1u << 5}).held());
+  // A shape may be less than its body is, and what moves with such ones is held by the others alone.
+  const ShapeList halves{Shape::box({{0, 0}, {4, 4}}), Shape::box({{20, 0}, {4, 30}})};
+  CollisionBody of_halves = door;
+  of_halves.shapes = std::make_shared<ShapeList>(halves);
+  CHECK(runs_into(of_halves, {}).at == Vec2{52, 0});
+  of_halves.sensor_shapes = 2;
+  CHECK_FALSE(runs_into(of_halves, {}).held());
+  CHECK(of_halves.use_of(1) == BodyUse::sensor);
+  CHECK(of_halves.solid_box() == Rect{{0, 0}, {4, 4}});
+  of_halves.off_shapes = 1;
+  CHECK_FALSE(of_halves.solid_box());
+  of_halves.at = {-40, 0};
+  world.put(3, door);
+  CHECK_FALSE(world.slide(of_halves, {100, 0}, {.self = 9}).held());
+  of_halves.off_shapes = 0;
+  CHECK(world.slide(of_halves, {100, 0}, {.self = 9}).at == Vec2{36, 0});
   CHECK_FALSE(runs_into(door, {.blocked_by = 1u << 4}).held());
   CHECK_FALSE(runs_into(door, {.self = 3}).held());
   door.use = BodyUse::sensor;
@@ -433,52 +412,10 @@ TEST_CASE("bodies hold each other by their categories and use, and one-way ones 
   CHECK(world.size() == 0);
 }
 
-namespace {
-
-// Bodies of all shapes that fly about among tiles and each other; a sum of all positions, to the last bit.
-std::uint64_t flight_of_many(int ticks) {
-  vole::Random chance(47);
-  const SolidGrid grid = random_grid(chance, {90, 70}, 0.12f);
-  CollisionWorld world;
-  world.set_tiles(&grid);
-  std::vector<Vec2> velocities;
-  for (std::uint32_t id = 0; id < 500; ++id) {
-    CollisionBody body = random_body(chance, {1440, 1120}, 9);
-    body.use = id % 5 == 0 ? BodyUse::sensor : BodyUse::solid;
-    world.put(id, body);
-    velocities.push_back({chance.within(-4, 4), chance.within(-4, 4)});
-  }
-  vole::Hash hash;
-  for (int tick = 0; tick < ticks; ++tick)
-    for (std::uint32_t id = 0; id < 500; ++id) {
-      CollisionBody body = world.body(id);
-      const vole::MoveRules rules{.blocked_by = id % 3 == 0 ? 1u : 7u, .self = id};
-      const BodyMoved moved =
-          tick % 2 == 0 ? world.slide(body, velocities[id], rules) : world.fly(body, velocities[id], rules);
-      if (moved.held()) velocities[id] = moved.kept(velocities[id]) - velocities[id] * 0.5f;
-      velocities[id] += Vec2{chance.within(-0.2f, 0.2f), chance.within(-0.2f, 0.2f)};
-      if (!(std::abs(velocities[id].x) + std::abs(velocities[id].y) < 12))
-        velocities[id] = velocities[id] * 0.5f;
-      body.at = moved.at;
-      if (body.at.x < -50 || body.at.x > 1500 || body.at.y < -50 || body.at.y > 1200) body.at = {720, 560};
-      if (body.shapes && tick % 16 == 0) {
-        auto turned = std::make_shared<ShapeList>();
-        for (const Shape& shape : *body.shapes) turned->push_back(shape.turned(15));
-        body.shapes = turned;
-      }
-      world.put(id, body);
-      hash.add(body.at.x);
-      hash.add(body.at.y);
-    }
-  return hash.value();
-}
-
-}  // namespace
-
 TEST_CASE("five hundred bodies of all shapes end in the same bits with every compiler") {
-  CHECK(flight_of_many(300) == 0xd6e4b837fdd0d5a5u);
-  // In long runs.
-  if (cases(10) > 10) CHECK(flight_of_many(3600) == 0x3f7afe960f23e0aeu);
+  CHECK(flight_of_many(300) == sum_after_300);
+  // In long runs; in a program for browsers always: web/same_bits.cpp.
+  if (cases(10) > 10) CHECK(flight_of_many(3600) == sum_after_3600);
 }
 
 TEST_CASE("numbers that are none, a million bodies in one spot and endless rays do no harm") {

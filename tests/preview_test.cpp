@@ -213,6 +213,53 @@ TEST_CASE("a strip and a baseline show every frame of the clip, a diagram what e
             "1 assets/mouse.sheet.toml: error: has no clips to show"));
 }
 
+TEST_CASE("kinds are shown with their bodies, and a sheet with those of the kinds that show it") {
+  TempFolder folder;
+  write_colours(folder, "");
+  folder.write("assets/mouse.sheet.toml", "frame = { size = [8, 8] }\npivot = [0, 0]\n");
+  folder.write("kinds.toml", R"([seen]
+sprite = { sheet = "mouse" }
+shapes = [{ at = [2, 2], size = [4, 4] }, { at = [4, 4], radius = 3, use = "sensor" }]
+checks.near = { at = [1, 1], size = [6, 6] }
+checks.far = { from = [0, 7], to = [7, 7] }
+[bare]
+sprite = { sheet = "mouse" }
+[board]
+body = { size = [8, 4], one_way = "up" }
+[gone]
+body = { size = [4, 4], use = "off" }
+)");
+  // How many pixels of the page are of a colour.
+  const auto count = [&](const std::string& words, vole::Colour colour) {
+    const Ran ran = vole_in(folder, "preview " + words + " -o out.png");
+    CAPTURE(words, ran.output);
+    REQUIRE(ran.code == 0);
+    const vole::Image page = vole::read_png(folder.path("out.png"));
+    int found = 0;
+    for (int y = 52; y < page.size().y; ++y)
+      for (int x = 0; x < page.size().x; ++x) found += page.at(x, y) == colour;
+    return found;
+  };
+  const vole::Colour solid{0x7f, 0xb8, 0xb0, 0xff}, sensor{0xb1, 0x89, 0xb4, 0xff},
+      one_way{0xed, 0xa6, 0x3f, 0xff}, check{0xa9, 0xbb, 0x5c, 0xff};
+  // A square of 4 pixels, 8 times as large, its rim 2 wide: the circle and the checks cover some of it.
+  CHECK(count("kinds.toml", solid) > 100);
+  CHECK(count("kinds.toml", sensor) > 100);
+  CHECK(count("kinds.toml", one_way) > 100);
+  CHECK(count("kinds.toml --show shapes", check) > 200);
+  CHECK(count("assets/mouse.sheet.toml --show shapes", solid) > 8 * 100);
+  CHECK(count("assets/mouse.sheet.toml --show shapes", one_way) == 0);
+  CHECK(count("assets/mouse.sheet.toml", solid) == 0);
+  folder.write("kinds.toml", "[bare]\nsprite = { sheet = \"mouse\" }\n");
+  const auto wrong = [&](const std::string& words) {
+    return vole_in(folder, "preview " + words + " -o out.png").output;
+  };
+  CHECK(has(wrong("assets/mouse.sheet.toml --show shapes"), "no kind with a body shows this sheet"));
+  CHECK(has(wrong("kinds.toml --show rules"), "is not a sheet"));
+  folder.write("kinds.toml", "");
+  CHECK(has(wrong("kinds.toml"), "has no kinds to show"));
+}
+
 TEST_CASE("a preview that watches draws again on a change, and keeps the last good picture") {
   TempFolder folder;
   write_colours(folder, "[clips.a]\nframes = [0]\n");

@@ -89,10 +89,16 @@ class Reference {
     const IVec2 world{at.x + corner.x, at.y + corner.y};
     if (!IRect{{0, 0}, {grid.cells.x * grid.tile_size, grid.cells.y * grid.tile_size}}.contains(world))
       return vole::clear;
-    const int index = grid.tiles[world.y / grid.tile_size * grid.cells.x + world.x / grid.tile_size];
-    if (index == 0) return vole::clear;
-    const IRect& area = grid.frames[index - 1].area;
-    return grid.picture->row(area.top() + world.y % grid.tile_size)[area.left() + world.x % grid.tile_size];
+    const auto cell =
+        vole::TileCell::from(grid.tiles[world.y / grid.tile_size * grid.cells.x + world.x / grid.tile_size]);
+    if (cell.tile < 0) return vole::clear;
+    const IRect& area = grid.frames[cell.tile].area;
+    // Turned back by quarters, and then back in the mirror.
+    const int last = grid.tile_size - 1;
+    IVec2 pixel{world.x % grid.tile_size, world.y % grid.tile_size};
+    for (int i = 0; i < cell.quarters; ++i) pixel = {pixel.y, last - pixel.x};
+    if (cell.mirrored) pixel.x = last - pixel.x;
+    return grid.picture->row(area.top() + pixel.y)[area.left() + pixel.x];
   }
 };
 
@@ -153,7 +159,12 @@ TEST_CASE("any list is drawn as the reference draws it, pixel for pixel") {
                                           {{{16, 0}, {16, 16}}, vole::Alpha::cutout},
                                           {{{32, 16}, {16, 16}}, vole::Alpha::blended}};
     std::vector<std::uint16_t> tiles(7 * 5);
-    for (auto& tile : tiles) tile = static_cast<std::uint16_t>(chance.below(4));
+    for (auto& tile : tiles) {
+      vole::TileCell cell{static_cast<int>(chance.below(4)) - 1, false, 0};
+      if (chance.chance(0.5f)) cell.mirrored = chance.chance(0.5f);
+      if (chance.chance(0.5f)) cell.quarters = static_cast<int>(chance.below(4));
+      tile = cell.number();
+    }
     vole::DrawList list;
     const IVec2 size{static_cast<int>(chance.below(80)) + 1, static_cast<int>(chance.below(60)) + 1};
     list.start(size);

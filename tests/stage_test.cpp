@@ -539,7 +539,7 @@ TEST_CASE("cells that change are drawn, solid and kept, as if the file had them 
             [&] {
               level.put("ground", {0, 0}, "sol");
             },
-            small.folder) == "error: no tile \"sol\" in level \"patch\"; did you mean \"soil\"?");
+            small.folder) == "error: no tile \"sol\" in tileset \"soil\"; did you mean \"soil\"?");
   CHECK(error_of(
             [&] {
               level.put("ground", {10, 0}, "soil");

@@ -21,6 +21,10 @@ std::vector<Finding> check_rules(vole::Catalog& catalog, const vole::Project& pr
   find_letter_case(game);
   find_what_is_over_limits(game);
   find_odd_playing(game);
-  if (all_read) find_odd_solids(game, kinds);
+  if (all_read) {
+    find_odd_solids(game, kinds);
+    find_hollow_tiles(game);
+    find_unasked_sensors(game);
+  }
   return std::move(game.findings);
 }

@@ -69,16 +69,17 @@ void CommandLine::add_preview() {
       [this] { return preview(preview_); });
   command
       ->add_option("FILE", preview_.file,
-                   "NAME.sheet.toml, .font.toml, .atlas.toml, .png, .tileset.toml or .level.toml")
+                   "NAME.sheet.toml, .font.toml, .atlas.toml, .png, .tileset.toml, .level.toml or kinds.toml")
       ->required();
   command->add_option("-o,--output", preview_.output, "The PNG or GIF to write")
       ->type_name("FILE")
       ->required();
   command->add_option("--clip", preview_.clip, "Only this clip or set of a sheet")->type_name("NAME");
   command
-      ->add_option(
-          "--show", preview_.show,
-          "Of a sheet: all of it, its clips on one line, or its clip rules; of a level: what is solid")
+      ->add_option("--show", preview_.show,
+                   "Of a sheet: all of it, its clips on one line, its clip rules, or the bodies of what "
+                   "shows it; of a "
+                   "level: what is solid")
       ->check(CLI::IsMember({"all", "baseline", "rules", "shapes"}))
       ->capture_default_str();
   command->add_flag("--watch", preview_.watch, "Draw again whenever a file of the game changes");

@@ -9,21 +9,13 @@
 #include "commands.hpp"
 #include "game_files.hpp"
 #include "outputs.hpp"
+#include "preview_kinds.hpp"
+#include "preview_level.hpp"
 #include "preview_page.hpp"
 #include "preview_sheet.hpp"
-#include "vole/app/project.hpp"
 #include "vole/asset/atlas.hpp"
-#include "vole/base/reading.hpp"
 #include "vole/base/watch.hpp"
-#include "vole/draw/background.hpp"
-#include "vole/draw/raster.hpp"
-#include "vole/level/kinds.hpp"
 #include "vole/level/level.hpp"
-#include "vole/scene/level_drawing.hpp"
-#include "vole/scene/shape_drawing.hpp"
-#include "vole/world/body.hpp"
-#include "vole/world/compiled_kinds.hpp"
-#include "vole/world/shapes.hpp"
 
 namespace {
 
@@ -111,89 +103,6 @@ void preview_tileset(const vole::Tileset& tileset, const std::string& output) {
   tiles_page.save(output);
 }
 
-// The body of a thing at a place, as it is when it is spawned.
-void draw_body(DrawList& list, LayerId layer, const vole::CompiledKind& kind,
-               const vole::ComponentTypes& types, Vec2 at) {
-  const vole::Body* body = nullptr;
-  const vole::Shapes* shapes = nullptr;
-  for (const vole::CompiledKind::Part& part : kind.parts) {
-    if (part.type == types.of<vole::Body>()) body = static_cast<const vole::Body*>(part.component.get());
-    if (part.type == types.of<vole::Shapes>())
-      shapes = static_cast<const vole::Shapes*>(part.component.get());
-  }
-  if (!body) return;
-  const Colour colour = body->one_way == vole::OneWay::no ? body_mark : mark;
-  if (!shapes) return list.outline(layer, body->box(at), colour);
-  for (const auto& shape : shapes->list)
-    vole::draw_shape(list, layer, vole::shape_of(shape.value), at, colour);
-}
-
-// The thing at a place, as it is when it is spawned.
-void draw_thing(DrawList& list, LayerId layer, const vole::KindCompiler& compiler,
-                const vole::LevelPlace& place, bool with_shapes) {
-  vole::Node thing = compiler.kinds.kind(place.kind, place.where);
-  thing.merge(place.overrides);
-  vole::Report report;
-  const auto kind = compiler.compile(place.kind, thing, report);
-  report.throw_if_errors();
-  const int frame = kind->sprite ? kind->sprite->frame(60) : -1;
-  if (frame >= 0)
-    list.add(layer,
-             vole::show(kind->sprite->sheet()->posed(frame, kind->sprite->playhead().clip()), place.at));
-  if (with_shapes) draw_body(list, layer, *kind, compiler.binding.types, place.at);
-}
-
-// What is solid, the bodies of things, and the zones.
-void draw_solids(DrawList& list, LayerId layer, const vole::Level& level) {
-  for (int y = 0; y < level.cells.y; ++y)
-    for (int x = 0; x < level.cells.x; ++x)
-      if (const vole::CellForm* const form = level.solid.form(x, y))
-        vole::draw_cell(list, layer, level.solid, {x, y},
-                        form->one_way == vole::OneWay::no ? solid_mark : mark);
-  for (const vole::LevelZone& zone : level.zones) {
-    list.outline(layer, zone.area, zone_mark);
-    vole::draw_text(list, layer, vole::plain_font(), zone.name, zone.area.at + Vec2{2, 2},
-                    {.colour = zone_mark});
-  }
-}
-
-void preview_level(vole::Catalog& catalog, const vole::Level& level, bool with_shapes,
-                   const std::string& output) {
-  constexpr int longest = 4096;
-  if (level.cells.x == 0)
-    throw vole::Error(vole::FilePosition::whole_file(level.name), "the level has no rows of tiles to show");
-  const IVec2 size = level.size();
-  if (size.x > longest || size.y > longest)
-    throw vole::Error(vole::FilePosition::whole_file(level.name),
-                      fmt::format("the level is {} x {} pixels; a preview is at most {} along a side", size.x,
-                                  size.y, longest));
-  Image image(size, level.sky);
-  DrawList list;
-  list.start(size);
-  for (const vole::LevelLayer& layer : level.layers) {
-    vole::draw_level_layer(list, list.add_layer({0, 0}), level, layer, layer.tiles);
-  }
-  const LayerId marks = list.add_layer({0, 0});
-  const std::string project = vole::join_path(catalog.root(), "game.toml");
-  const vole::Kinds kinds =
-      vole::read_kinds(catalog.root(), vole::file_exists(project) ? vole::read_project(project).categories
-                                                                  : vole::Categories{});
-  const vole::ComponentTypes types;
-  const std::vector<const vole::Track*> no_tracks;
-  const vole::KindCompiler compiler{kinds, {catalog, types, no_tracks, vole::UnknownComponents::skip}};
-  if (with_shapes) draw_solids(list, marks, level);
-  for (const vole::LevelPlace& place : level.places) {
-    draw_thing(list, marks, compiler, place, with_shapes);
-    list.fill(marks, {{place.at.x - 2, place.at.y - 1}, {5, 2}}, mark);
-    vole::draw_text(list, marks, vole::plain_font(), place.name.empty() ? place.kind : place.name,
-                    {place.at.x, place.at.y + 2}, {.anchor = vole::Anchor::top});
-  }
-  list.sort();
-  vole::Raster().draw(list, image);
-  const int factor = std::max(1, std::min(page_size.x / size.x, page_size.y / size.y));
-  vole::write_png(output, vole::enlarged(image, factor));
-}
-
 // The file's name in its catalog, or nothing when it is not of this sort.
 template <class T>
 std::string name_in_catalog(const std::string& root, const std::string& file, std::string_view ending) {
@@ -204,6 +113,14 @@ std::string name_in_catalog(const std::string& root, const std::string& file, st
           .generic_string();
   if (!relative.ends_with(ending) || relative.starts_with("..")) return {};
   return relative.substr(0, relative.size() - ending.size());
+}
+
+bool is_kinds_file(const std::string& root, const std::string& file) {
+  const std::string relative = std::filesystem::absolute(file)
+                                   .lexically_normal()
+                                   .lexically_relative(std::filesystem::path(root))
+                                   .generic_string();
+  return relative == "kinds.toml" || (relative.starts_with("kinds/") && relative.ends_with(".toml"));
 }
 
 std::vector<const vole::Clip*> clips_to_show(const vole::Sheet& sheet, const std::string& name) {
@@ -221,9 +138,6 @@ std::vector<const vole::Clip*> clips_to_show(const vole::Sheet& sheet, const std
 
 void preview_sheet(const vole::Sheet& sheet, const PreviewOptions& options) {
   const bool moving = options.output.ends_with(".gif");
-  if (options.show == "shapes")
-    throw vole::Error(vole::FilePosition::whole_file(options.file), "is no level: it has no shapes to show",
-                      "preview levels/NAME.level.toml, or a tileset, which always shows them");
   if (options.show == "rules") return preview_rules(sheet, options.output);
   if (!moving && options.clip.empty() && options.show != "baseline")
     return preview_frames(sheet, options.output);
@@ -266,14 +180,19 @@ void preview_once(const std::string& root, const PreviewOptions& options) {
     if (!with_shapes) expect_plain(options);
     return preview_level(catalog, *catalog.get<vole::Level>(level), with_shapes, options.output);
   }
+  if (is_kinds_file(root, file)) {
+    if (options.show != "shapes") expect_plain(options);
+    return preview_kinds(catalog, file, options.output);
+  }
   std::string name = name_in_catalog<vole::Sheet>(root, file, ".sheet.toml");
   if (name.empty()) name = name_in_catalog<vole::Picture>(root, file, ".png");
   if (name.empty())
     throw vole::Error(
         vole::FilePosition::whole_file(file), "is nothing that can be shown",
-        "a preview is made of assets/NAME.sheet.toml, .png, .font.toml, .atlas.toml, .tileset.toml or "
-        "levels/NAME.level.toml");
+        "a preview is made of assets/NAME.sheet.toml, .png, .font.toml, .atlas.toml, .tileset.toml, "
+        "levels/NAME.level.toml or kinds.toml");
   const auto sheet = catalog.get<vole::Sheet>(name);
+  if (options.show == "shapes") return preview_sheet_shapes(catalog, *sheet, file, options.output);
   if (!sheet->font) return preview_sheet(*sheet, options);
   expect_plain(options);
   preview_font(*catalog.get<vole::Font>(name), options.output);

@@ -56,11 +56,23 @@ void Page::outline(const vole::IRect& box, Colour colour) {
   list_.outline(layer_, to_rect(box), colour);
 }
 
-void Page::shape(const vole::Shape& shape, IVec2 at, int scale, Colour colour) {
+namespace {
+
+vole::Shape enlarged(const vole::Shape& shape, int scale) {
+  const auto factor = static_cast<float>(scale);
   std::vector<Vec2> corners(shape.corners().begin(), shape.corners().end());
-  for (Vec2& corner : corners) corner *= static_cast<float>(scale);
-  const vole::Shape large = vole::Shape::polygon(corners);
-  for (const Vec2 by : {Vec2{0, 0}, Vec2{1, 0}, Vec2{0, 1}})
+  for (Vec2& corner : corners) corner = corner * factor;
+  const float radius = shape.radius() * factor;
+  if (radius == 0) return vole::Shape::polygon(corners);
+  return corners.size() == 1 ? vole::Shape::circle(corners[0], radius)
+                             : vole::Shape::capsule(corners[0], corners[1], radius);
+}
+
+}  // namespace
+
+void Page::shape(const vole::Shape& shape, IVec2 at, int scale, Colour colour) {
+  const vole::Shape large = enlarged(shape, scale);
+  for (const Vec2 by : {Vec2{0, 0}, Vec2{1, 0}, Vec2{0, 1}, Vec2{1, 1}})
     vole::draw_shape(list_, layer_, large, Vec2(at) + by, colour);
 }
 

@@ -88,4 +88,11 @@ Frame Sheet::posed(int index, const Clip* clip) const {
   return frame;
 }
 
+const OutlineParts& Sheet::outline(int frame, float error) const {
+  const std::pair key(frame, error);
+  const auto known = outlines_.find(key);
+  if (known != outlines_.end()) return known->second;
+  return outlines_[key] = cut_outline(frames.at(static_cast<std::size_t>(frame)), error);
+}
+
 }  // namespace vole

@@ -26,6 +26,21 @@ void outline_box(const IRect& box, const IRect& clip, Colour colour, Image& canv
   fill_box({{box.right() - 1, box.top() + 1}, {1, inner}}, clip, colour, canvas);
 }
 
+// The picture of one cell, which may be mirrored and turned: around the tile's corner, which then lies elsewhere in the cell.
+PictureItem item_of(const TilesItem& grid, const TileCell& cell, IVec2 corner) {
+  const Frame& frame = grid.frames[cell.tile];
+  const auto size = static_cast<float>(grid.tile_size);
+  const bool in_the_middle = cell.quarters == 1 || cell.quarters == 2;
+  const bool at_right = cell.mirrored ? cell.quarters < 2 : in_the_middle;
+  const bool at_bottom = cell.mirrored ? in_the_middle : cell.quarters >= 2;
+  return {.picture = grid.picture,
+          .from = frame.area,
+          .alpha = frame.alpha,
+          .at = Vec2(corner) + Vec2{at_right ? size : 0, at_bottom ? size : 0},
+          .rotation = static_cast<float>(90 * cell.quarters),
+          .flip_x = cell.mirrored};
+}
+
 }  // namespace
 
 void Raster::draw_tiles(const TilesItem& grid, const IRect& clip, IVec2 corner, Image& canvas) {
@@ -47,18 +62,15 @@ void Raster::draw_tiles(const TilesItem& grid, const IRect& clip, IVec2 corner, 
       const std::uint16_t tile = row[cell_x];
       opaque_rows_.push_back(nullptr);
       if (tile == 0) continue;
-      const Frame& frame = grid.frames[tile - 1];
+      const TileCell cell = TileCell::from(tile);
+      const Frame& frame = grid.frames[cell.tile];
       const int left = cell_x * size - corner.x;
       const bool whole = left >= clip.left() && left + size <= clip.right();
-      if (frame.alpha == Alpha::opaque && whole) {
+      if (frame.alpha == Alpha::opaque && whole && cell.upright()) {
         opaque_rows_.back() = grid.picture->row(frame.area.top()) + frame.area.left();
         continue;
       }
-      const PictureItem single{.picture = grid.picture,
-                               .from = frame.area,
-                               .alpha = frame.alpha,
-                               .at = {static_cast<float>(left), static_cast<float>(top)}};
-      draw_picture(single, clip, canvas, row_);
+      draw_picture(item_of(grid, cell, {left, top}), clip, canvas, row_);
     }
     // Opaque tiles are copied line by line across the whole row of them: memory is then written in one
     // direction.

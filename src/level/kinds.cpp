@@ -40,6 +40,22 @@ void Kinds::expect_tag(std::string_view tag) const {
   throw Error(FilePosition{}, fmt::format("no kind has the tag \"{}\"", tag), did_you_mean(tag, tags()));
 }
 
+std::vector<std::string> Kinds::shapes() const {
+  std::set<std::string> found;
+  for (const auto& item : all)
+    if (const Node* const shapes = item.value.find("shapes"))
+      for (const Node& shape : shapes->items)
+        if (const Node* const name = shape.find("name"); name && name->type == Node::Type::text)
+          found.insert(name->text);
+  return {found.begin(), found.end()};
+}
+
+void Kinds::expect_shape(std::string_view name) const {
+  const std::vector<std::string> known = shapes();
+  if (std::find(known.begin(), known.end(), name) != known.end()) return;
+  throw Error(FilePosition{}, fmt::format("no kind has a shape \"{}\"", name), did_you_mean(name, known));
+}
+
 Kinds read_kinds(const std::string& root, const Categories& categories) {
   constexpr std::size_t most_kinds = 10'000;
   Kinds kinds;

@@ -70,12 +70,12 @@ class LevelBuilder {
                     "name one with tileset = \"...\"");
       return 0;
     }
-    const int index = level_.tileset->find(name.value);
-    if (index < 0)
-      report_.error(name.where,
-                    fmt::format("no tile \"{}\" in tileset \"{}\"", name.value, level_.tileset->name),
-                    did_you_mean(name.value, names_of(level_.tileset->tiles)));
-    return static_cast<std::uint16_t>(index + 1);
+    try {
+      return level_.tileset->cell(name.value, name.where).number();
+    } catch (const Error& error) {
+      report_.add(error);
+      return 0;
+    }
   }
 
   static int length_of(std::string_view row) {
@@ -157,14 +157,15 @@ class LevelBuilder {
       }
       const std::uint16_t tile = found->second;
       layer.tiles.push_back(tile);
-      if (solid && tile != 0) add_solid({x, y}, level_.tileset->tiles[tile - 1u]);
+      if (solid && tile != 0) add_solid({x, y}, TileCell::from(tile));
     }
   }
 
   // A full tile of one layer is not made less by another layer's.
-  void add_solid(IVec2 cell, const Tile& tile) {
-    const CellForm* const there = level_.solid.form(cell.x, cell.y);
-    if (tile.form && !(there && there->is_full())) level_.solid.set(cell, *tile.form);
+  void add_solid(IVec2 at, const TileCell& tile) {
+    const CellForm* const there = level_.solid.form(at.x, at.y);
+    if (there && there->is_full()) return;
+    if (const auto form = level_.tileset->form(tile)) level_.solid.set(at, *form);
   }
 
   void add_place(const PlaceText& text) {

@@ -3,6 +3,7 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 
 #include "vole/base/check_notes.hpp"
@@ -14,7 +15,6 @@ namespace vole {
 namespace {
 
 // A cell of a level has its tile's index and one value more, for none, in 16 bits.
-constexpr std::size_t most_tiles = 65534;
 
 struct TileText {
   std::optional<Located<IVec2>> cell;
@@ -147,6 +147,56 @@ void cut_tiles(const TilesetText& text, const Node& root, Loading& loading, Tile
 int Tileset::find(std::string_view tile_name) const {
   const std::size_t index = index_named(tiles, tile_name);
   return index < tiles.size() ? static_cast<int>(index) : -1;
+}
+
+namespace {
+
+// Mirrored or turned, as one word of what is written after a tile's name says; false: it says neither.
+bool lie(std::string_view word, TileCell& cell) {
+  if (word == "mirrored" && cell.upright()) {
+    cell.mirrored = true;
+    return true;
+  }
+  constexpr std::array<std::string_view, 3> turns{"turned 90", "turned 180", "turned 270"};
+  const auto turned = std::find(turns.begin(), turns.end(), word);
+  if (turned == turns.end() || cell.quarters != 0) return false;
+  cell.quarters = static_cast<int>(turned - turns.begin()) + 1;
+  return true;
+}
+
+}  // namespace
+
+TileCell Tileset::cell(std::string_view written, const FilePosition& asked) const {
+  TileCell cell;
+  if (written.empty()) return cell;
+  // A name may have a comma of its own.
+  std::string_view rest;
+  cell.tile = find(written);
+  for (std::size_t comma = 0; cell.tile < 0; ++comma) {
+    comma = written.find(',', comma);
+    if (comma == std::string_view::npos)
+      throw Error(asked,
+                  fmt::format("no tile \"{}\" in tileset \"{}\"", written.substr(0, written.find(',')), name),
+                  did_you_mean(written.substr(0, written.find(',')), names_of(tiles)));
+    cell.tile = find(written.substr(0, comma));
+    rest = written.substr(comma);
+  }
+  while (!rest.empty()) {
+    rest.remove_prefix(std::min(rest.find_first_not_of(", "), rest.size()));
+    const std::string_view word = rest.substr(0, rest.find(','));
+    if (!lie(word, cell))
+      throw Error(
+          asked, fmt::format("\"{}\" does not say how a tile lies", word),
+          "after its name may come \"mirrored\", and then \"turned 90\", \"turned 180\" or \"turned 270\"");
+    rest.remove_prefix(word.size());
+  }
+  return cell;
+}
+
+std::optional<CellForm> Tileset::form(const TileCell& cell) const {
+  const std::optional<CellForm>& upright = tiles[static_cast<std::size_t>(cell.tile)].form;
+  if (!upright || cell.upright()) return upright;
+  return (cell.mirrored ? upright->mirrored() : *upright).turned(cell.quarters);
 }
 
 std::uint8_t Tileset::category(const Located<std::string>& its) {

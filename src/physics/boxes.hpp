@@ -26,8 +26,9 @@ inline Rect joined(const Rect& a, const Rect& b) {
   return {corner, Vec2{std::max(a.right(), b.right()), std::max(a.bottom(), b.bottom())} - corner};
 }
 
-// Around all shapes, of which there is one at least.
+// Around all shapes; of none, an empty box.
 inline Rect bounds_of(std::span<const Shape> shapes) {
+  if (shapes.empty()) return {};
   Rect all = shapes[0].bounds();
   for (const Shape& shape : shapes.subspan(1)) all = joined(all, shape.bounds());
   return all;

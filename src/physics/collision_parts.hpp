@@ -13,7 +13,7 @@ struct CollisionWorld::Scratch {
   std::vector<SolidForm> forms;
   std::vector<SolidShape> shapes;
   std::vector<Shape> boxes;  // of bodies without shapes
-  ShapeList cast;
+  std::vector<Shape> moved;  // what is solid of a body that moves
   std::vector<Found> found;
 };
 
@@ -24,6 +24,15 @@ void CollisionWorld::visit_bodies(const Rect& area, const Asked& asked, const Vi
   near_.find(area, near);
   for (const std::uint32_t id : near)
     if (counts(id, asked)) visit(id, bodies_[id]);
+}
+
+// Calls visit(shape, its place) for the shapes of a body that are asked for.
+template <class Visit>
+void CollisionWorld::visit_parts(const CollisionBody& body, const Asked& asked, const Visit& visit) {
+  if (asked.sensors)
+    body.visit_shapes(visit);
+  else
+    body.visit_solid_shapes(visit);
 }
 
 template <class Visit>

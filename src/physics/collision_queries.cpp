@@ -1,10 +1,10 @@
 // What a CollisionWorld is asked.
 #include <algorithm>
 #include <cmath>
-#include <limits>
 
 #include "boxes.hpp"
 #include "collision_parts.hpp"
+#include "ray_cells.hpp"
 
 namespace vole {
 namespace {
@@ -24,58 +24,6 @@ bool comes_first(const CastHit& a, const CastHit& b) {
   if (a.what.body != b.what.body) return a.what.body + 1u < b.what.body + 1u;
   return a.what.cell.y != b.what.cell.y ? a.what.cell.y < b.what.cell.y : a.what.cell.x < b.what.cell.x;
 }
-
-// The cells that a ray passes, in order: J. Amanatides and A. Woo, 1987.
-class RayCells {
- public:
-  RayCells(Vec2 from, Vec2 motion, int cell)
-      : x_(static_cast<double>(from.x), static_cast<double>(motion.x), cell),
-        y_(static_cast<double>(from.y), static_cast<double>(motion.y), cell) {}
-
-  std::int64_t x() const { return x_.cell; }
-  std::int64_t y() const { return y_.cell; }
-  // When the cell was entered, and from which side; at first 0. Worked out anew, so that nothing has added up.
-  double when() const { return !moved_ ? 0 : along_x_ ? x_.entered() : y_.entered(); }
-  Vec2 normal() const {
-    if (!moved_) return {0, -1};
-    return along_x_ ? Vec2(static_cast<float>(-x_.step), 0) : Vec2(0, static_cast<float>(-y_.step));
-  }
-  // False when the ray ends in this cell.
-  bool next() {
-    along_x_ = x_.next <= y_.next;
-    moved_ = true;
-    return (along_x_ ? x_ : y_).go_on();
-  }
-
- private:
-  struct Axis {
-    std::int64_t cell;
-    std::int64_t step;
-    double from, motion, size;
-    double each;  // from line to line
-    double next;  // when a line is crossed next
-
-    Axis(double start, double by, int cell_size)
-        : cell(static_cast<std::int64_t>(std::floor(start / cell_size))),
-          step(by > 0 ? 1 : -1),
-          from(start),
-          motion(by),
-          size(cell_size),
-          each(by == 0 ? 0 : std::abs(size / by)),
-          next(by == 0 ? std::numeric_limits<double>::infinity() : crossing(by > 0 ? cell + 1 : cell)) {}
-    double crossing(std::int64_t line) const { return (static_cast<double>(line) * size - from) / motion; }
-    double entered() const { return crossing(step > 0 ? cell : cell + 1); }
-    bool go_on() {
-      const bool within = next <= 1;
-      next += each;
-      cell += step;
-      return within;
-    }
-  };
-
-  Axis x_, y_;
-  bool along_x_ = false, moved_ = false;
-};
 
 // Longer rays are cut: 1,000,000 pixels.
 Vec2 cut_short(Vec2 motion) {
@@ -106,10 +54,12 @@ void CollisionWorld::find(const Rect& area, const Asked& asked, std::vector<Foun
     if (form.lattice().overlaps(box, cell_corner(*tiles_, cell.x, cell.y))) found.push_back({no_body, cell});
   });
   visit_bodies(area, asked, [&](BodyId id, const CollisionBody& body) {
-    const auto is_there = [&](const Shape& shape) { return overlaps(area, shape, body.at); };
-    if (body.shapes ? std::any_of(body.shapes->begin(), body.shapes->end(), is_there)
-                    : area.overlaps(body.box.moved_by(body.at)))
-      found.push_back({id, {0, 0}});
+    bool there = !body.shapes && area.overlaps(body.box.moved_by(body.at));
+    if (body.shapes)
+      visit_parts(body, asked, [&](const Shape& shape, std::uint32_t) {
+        there = there || overlaps(area, shape, body.at);
+      });
+    if (there) found.push_back({id, {0, 0}});
   });
 }
 
@@ -135,7 +85,9 @@ void CollisionWorld::visit_solids(const Rect& area, const Asked& asked, const Vi
     visit(Found{no_body, cell}, form.shape(), corner);
   });
   visit_bodies(area, asked, [&](BodyId id, const CollisionBody& body) {
-    body.visit_shapes([&](const Shape& shape, std::uint32_t) { visit(Found{id, {0, 0}}, shape, body.at); });
+    visit_parts(body, asked, [&](const Shape& shape, std::uint32_t) {
+      visit(Found{id, {0, 0}}, shape, body.at);
+    });
   });
 }
 
@@ -167,12 +119,14 @@ void CollisionWorld::visit_tiles_along(Vec2 from, Vec2 motion, const Asked& aske
   if (!asked.tiles) return;
   const CategoryMask categories = of_tiles(asked.categories);
   RayCells cells(from, motion, tiles_->cell());
-  do {
+  while (cells.pass_empty(*tiles_)) {
     const CellForm* const form = tiles_->form(cells.x(), cells.y());
-    if (!form || (categories >> form->category & 1u) == 0) continue;
-    const IVec2 cell{static_cast<int>(cells.x()), static_cast<int>(cells.y())};
-    if (visit(cell, *form, cells)) return;
-  } while (cells.next());
+    if (form && (categories >> form->category & 1u) != 0) {
+      const IVec2 cell{static_cast<int>(cells.x()), static_cast<int>(cells.y())};
+      if (visit(cell, *form, cells)) return;
+    }
+    if (!cells.next()) return;
+  }
 }
 
 // Calls visit(hit) for each body near an area that a ray meets, where it meets the first of its shapes.
@@ -186,7 +140,7 @@ void CollisionWorld::visit_bodies_along(Vec2 from, Vec2 motion, const Rect& area
       if (hit.hit && (!first || hit.when < first->when))
         first = {hit.when, hit.normal, hit.point, {id, {0, 0}}};
     };
-    body.visit_shapes(meet);
+    visit_parts(body, asked, meet);
     if (first) visit(*first);
   });
 }
@@ -215,7 +169,7 @@ std::optional<CastHit> CollisionWorld::cast_ray(Vec2 from, Vec2 motion, const As
   });
   // Piece by piece, so that what is behind the first hit costs nothing.
   constexpr float piece = 256;
-  const float length = std::max(std::abs(motion.x), std::abs(motion.y));
+  const float length = near_.size() == 0 ? 0 : std::max(std::abs(motion.x), std::abs(motion.y));
   const int pieces = std::max(static_cast<int>(std::ceil(length / piece)), 1);
   for (int i = 0; i < pieces; ++i) {
     const float first = static_cast<float>(i) / static_cast<float>(pieces);
@@ -244,7 +198,7 @@ void CollisionWorld::find_along(Vec2 from, Vec2 motion, const Asked& asked,
   std::sort(found.begin() + first, found.end(), comes_first);
 }
 
-std::optional<CastHit> CollisionWorld::cast_shapes(const ShapeList& shapes, Vec2 at, Vec2 motion,
+std::optional<CastHit> CollisionWorld::cast_shapes(std::span<const Shape> shapes, Vec2 at, Vec2 motion,
                                                    const Asked& asked, const MoveRules& rules) const {
   const Rect start = bounds_of(shapes).moved_by(at);
   const Rect area = joined(start, start.moved_by(motion));
@@ -261,8 +215,7 @@ std::optional<CastHit> CollisionWorld::cast_shapes(const ShapeList& shapes, Vec2
 
 std::optional<CastHit> CollisionWorld::cast_shape(const Shape& shape, Vec2 at, Vec2 motion,
                                                   const Asked& asked) const {
-  scratch_->cast.assign(1, shape);
-  return cast_shapes(scratch_->cast, at, motion, asked, {.blocked_by = asked.categories});
+  return cast_shapes({&shape, 1}, at, motion, asked, {.blocked_by = asked.categories});
 }
 
 std::optional<Found> CollisionWorld::nearest(Vec2 point, float reach, const Asked& asked) const {
@@ -278,7 +231,7 @@ std::optional<Found> CollisionWorld::nearest(Vec2 point, float reach, const Aske
       distance = gap;
       best = Found{id, {0, 0}};
     };
-    body.visit_shapes(look);
+    visit_parts(body, asked, look);
   });
   return best;
 }

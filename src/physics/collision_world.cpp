@@ -41,6 +41,22 @@ Rect CollisionBody::bounds() const {
   return (shapes ? bounds_of(*shapes) : box).moved_by(at);
 }
 
+BodyUse CollisionBody::use_of(std::uint32_t place) const {
+  if (off_shapes >> place & 1u) return BodyUse::off;
+  return sensor_shapes >> place & 1u ? std::max(use, BodyUse::sensor) : use;
+}
+
+std::optional<Rect> CollisionBody::solid_box() const {
+  if (!shapes) return box;
+  std::optional<Rect> only;
+  int solid = 0;
+  visit_solid_shapes([&](const Shape& shape, std::uint32_t) {
+    ++solid;
+    if (shape == Shape::box(shape.bounds())) only = shape.bounds();
+  });
+  return solid == 1 ? only : std::nullopt;
+}
+
 void CollisionWorld::set_tiles(const SolidGrid* tiles, std::span<const std::uint8_t> categories) {
   tiles_ = tiles ? tiles : &no_tiles();
   tile_categories_.assign(categories.begin(), categories.end());
@@ -59,6 +75,9 @@ void CollisionWorld::put(BodyId id, const CollisionBody& body) {
   const Rect bounds = body.bounds();
   if (!is_finite(bounds)) return remove(id);
   if (!body.shapes) expect_box(body.box);
+  if (body.shapes && body.shapes->size() > most_body_shapes)
+    throw Error(FilePosition{},
+                fmt::format("a body of {} shapes: at most {}", body.shapes->size(), most_body_shapes));
   if (id >= present_.size()) {
     present_.resize(std::size_t{id} + 1);
     bodies_.resize(std::size_t{id} + 1);
@@ -108,8 +127,8 @@ Touch touch_of(const Held& held) {
   return {true, unit_normal(held.line), held.what.id == Met::tile ? no_body : held.what.id};
 }
 
-LatticeBox lattice_box(const CollisionBody& body) {
-  return to_lattice(body.box).moved_by(to_lattice(body.at));
+LatticeBox lattice_box(const Rect& box, const CollisionBody& body) {
+  return to_lattice(box).moved_by(to_lattice(body.at));
 }
 
 // The middle of what a box and the box around a form that it touches share.
@@ -120,9 +139,9 @@ Vec2 touching_point(const LatticeBox& box, const LatticeForm& form, LatticePoint
          0.5f;
 }
 
-BodyMoved result_of(const BoxMoved& moved, const CollisionBody& body) {
+BodyMoved result_of(const BoxMoved& moved, const LatticeBox& box, const CollisionBody& body) {
   BodyMoved result;
-  result.at = body.at + to_vec(moved.box.at() - lattice_box(body).at());
+  result.at = body.at + to_vec(moved.box.at() - box.at());
   result.left = touch_of(moved.left);
   result.right = touch_of(moved.right);
   result.above = touch_of(moved.above);
@@ -142,7 +161,9 @@ void CollisionWorld::gather_forms(const Rect& area, const MoveRules& rules) cons
     const LatticePoint origin = to_lattice(body.at);
     if (!body.shapes) forms.push_back({LatticeForm(to_lattice(body.box)), origin, body.one_way, id});
     if (body.shapes)
-      for (const Shape& shape : *body.shapes) forms.push_back({LatticeForm(shape), origin, body.one_way, id});
+      body.visit_solid_shapes([&](const Shape& shape, std::uint32_t) {
+        forms.push_back({LatticeForm(shape), origin, body.one_way, id});
+      });
   });
 }
 
@@ -153,15 +174,23 @@ void CollisionWorld::gather_shapes(const Rect& area, const Asked& asked, bool th
   visit_bodies(area, asked, [&](BodyId id, const CollisionBody& body) {
     if (body.one_way != OneWay::no && through_one_way) return;
     if (!body.shapes) scratch.boxes.push_back(Shape::box(body.box));
-    const std::size_t count = body.shapes ? body.shapes->size() : 1;
-    for (std::size_t i = 0; i < count; ++i)
-      scratch.shapes.push_back(
-          {body.shapes ? &(*body.shapes)[i] : nullptr, body.at, body.one_way, id, {0, 0}});
+    visit_parts(body, asked, [&](const Shape& shape, std::uint32_t) {
+      scratch.shapes.push_back({body.shapes ? &shape : nullptr, body.at, body.one_way, id, {0, 0}});
+    });
   });
   // Only now do they stay where they are.
   auto next_box = scratch.boxes.begin();
   for (SolidShape& solid : scratch.shapes)
     if (!solid.shape) solid.shape = &*next_box++;
+}
+
+// Into memory that is used again where they are not all shapes of it; none: nothing holds it.
+std::span<const Shape> CollisionWorld::solid_shapes(const CollisionBody& body) const {
+  if ((body.sensor_shapes | body.off_shapes) == 0) return *body.shapes;
+  std::vector<Shape>& moved = scratch_->moved;
+  moved.clear();
+  body.visit_solid_shapes([&moved](const Shape& shape, std::uint32_t) { moved.push_back(shape); });
+  return moved;
 }
 
 // Calls move(motion) with a BoxMotion, or with a ShapeMotion for a body that is no box.
@@ -174,16 +203,18 @@ BodyMoved CollisionWorld::move(const CollisionBody& body, Vec2 reach, const Move
     stays.at = body.at;
     return stays;
   }
-  if (body.shapes) {
+  const std::optional<Rect> box = body.solid_box();
+  if (!box) {
     gather_shapes(area, asked_by(rules), rules.through_one_way);
     ShapeMotion motion({*tiles_, of_tiles(rules.blocked_by), scratch_->shapes, rules.through_one_way},
-                       *body.shapes, body.at, steepest_of(rules));
+                       solid_shapes(body), body.at, steepest_of(rules));
     return move(motion);
   }
   gather_forms(area, rules);
   const BoxSurroundings around(*tiles_, scratch_->forms, of_tiles(rules.blocked_by), rules.through_one_way);
-  BoxMotion motion(around, lattice_box(body), steepest_of(rules), to_subpixels(rules.slip));
-  return result_of(move(motion), body);
+  const LatticeBox start = lattice_box(*box, body);
+  BoxMotion motion(around, start, steepest_of(rules), to_subpixels(rules.slip));
+  return result_of(move(motion), start, body);
 }
 
 namespace {
@@ -229,9 +260,10 @@ std::optional<CastHit> CollisionWorld::would_hit(const CollisionBody& body, Vec2
                                                  const MoveRules& rules) const {
   const Rect area = area_of(body.bounds(), motion);
   if (!is_finite(area)) return std::nullopt;
-  if (body.shapes) return cast_shapes(*body.shapes, body.at, motion, asked_by(rules), rules);
+  const std::optional<Rect> solid = body.solid_box();
+  if (!solid) return cast_shapes(solid_shapes(body), body.at, motion, asked_by(rules), rules);
   gather_forms(area, rules);
-  const LatticeBox box = lattice_box(body);
+  const LatticeBox box = lattice_box(*solid, body);
   const BoxLeg leg =
       BoxSurroundings(*tiles_, scratch_->forms, of_tiles(rules.blocked_by), rules.through_one_way)
           .sweep(box, to_lattice(motion));

@@ -2,6 +2,8 @@
 
 #include <algorithm>
 #include <cmath>
+#include <tuple>
+#include <utility>
 
 #include "boxes.hpp"
 #include "entered_cells.hpp"
@@ -153,36 +155,43 @@ Touch ShapeMotion::ground() const {
   return {true, hit.hit.normal, hit.body};
 }
 
-// In legs of at most a pixel, so that round things follow corners: each along the ground that is below, and down again to
-// it.
+// One leg along the ground that is below, and down again to it. Returns the ground that is there then; none also where
+// something holds it.
+Touch ShapeMotion::walk_leg(const Touch& on, float way) {
+  const float step = std::abs(way);
+  const Hit hit = go(Vec2{-on.normal.y, on.normal.x} * way);
+  if (hit.any && is_ground(hit.hit.normal)) return {true, hit.hit.normal, hit.body};
+  if (hit.any) hold(hit);
+  const float drop = step * static_cast<float>(steepest_) + reach_of_ground;
+  const Hit down = sweep({0, drop});
+  if (!down.any || !is_ground(down.hit.normal)) return {};
+  moved_.at.y += drop * static_cast<float>(down.hit.when);
+  return {true, down.hit.normal, down.body};
+}
+
+// In legs of at most a pixel, so that round things follow corners. A leg that came out longer, since it went down around
+// one, is walked again shorter.
 BodyMoved ShapeMotion::walk(float length) {
   constexpr int most_legs = 256;
   const float direction = length < 0 ? -1.0f : 1.0f;
-  float left = std::abs(length);
+  double left = std::abs(static_cast<double>(length));
   Touch on = ground();
-  for (int leg = 0; leg < most_legs && left > 0; ++leg) {
-    if (!on.any) break;
-    const float step = std::min(left, 1.0f);
-    const Hit hit = go(Vec2{-on.normal.y, on.normal.x} * (direction * step));
-    left -= step * static_cast<float>(hit.any ? hit.hit.when : 1);
-    if (hit.any && !is_ground(hit.hit.normal)) {
-      hold(hit);
-      left = 0;
-    } else if (hit.any) {
-      on = {true, hit.hit.normal, hit.body};
-      continue;
-    }
-    const Hit down = sweep({0, step * static_cast<float>(steepest_) + reach_of_ground});
-    if (down.any && is_ground(down.hit.normal)) {
-      moved_.at.y +=
-          (step * static_cast<float>(steepest_) + reach_of_ground) * static_cast<float>(down.hit.when);
-      on = {true, down.hit.normal, down.body};
-    } else {
-      on = {};
-    }
+  for (int leg = 0; leg < most_legs && left > 0 && on.any; ++leg) {
+    const BodyMoved before = moved_;
+    const double step = std::min(left, 1.0);
+    const auto go_leg = [&](double along) {
+      moved_ = before;
+      const Touch now = walk_leg(on, direction * static_cast<float>(along));
+      const Point way = exact(moved_.at) - exact(before.at);
+      return std::pair(now, std::sqrt(dot(way, way)));
+    };
+    auto [now, gone] = go_leg(step);
+    if (gone > step) std::tie(now, gone) = go_leg(step * step / gone);
+    on = now;
+    left = moved_.normal_count > before.normal_count ? 0 : left - (on.any ? gone : step);
   }
   moved_.below = on;
-  if (!on.any && left > 0) go_along({direction * left, 0}, false);
+  if (!on.any && left > 0) go_along({direction * static_cast<float>(left), 0}, false);
   return moved_;
 }
 

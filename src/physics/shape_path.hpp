@@ -48,6 +48,7 @@ class ShapeMotion {
   void hold(const Hit& hit);
   Hit go(Vec2 motion);
   Vec2 go_along(Vec2 motion, bool lands);
+  Touch walk_leg(const Touch& on, float way);
 
   ShapeSurroundings around_;
   std::span<const Shape> shapes_;

@@ -73,4 +73,12 @@ bool SolidGrid::blocks(const Rect& box, bool one_way_too) const {
   return blocked;
 }
 
+const SolidGrid::Block* SolidGrid::block_at(std::int64_t x, std::int64_t y) const {
+  static constexpr Block empty{};
+  const std::int64_t last_x = x | (block_side - 1), last_y = y | (block_side - 1);
+  if (x < 0 || y < 0 || last_x >= cells_.x || last_y >= cells_.y) return nullptr;
+  const std::uint32_t place = table_[table_place(x, y)];
+  return place == 0 ? &empty : &blocks_[place - 1u];
+}
+
 }  // namespace vole

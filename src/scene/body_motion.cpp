@@ -19,7 +19,7 @@ Touching Moving::touching(const BodyMoved& moved) const {
 }
 
 Vec2 step_of(const Moving& moving, Vec2 by, Motion& motion) {
-  if (moving.body.shapes) return by;
+  if (!moving.body.solid_box()) return by;
   const Vec2 wanted = by + motion.remainder;
   const Vec2 step = on_lattice(wanted);
   motion.remainder = wanted - step;

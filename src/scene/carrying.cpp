@@ -25,9 +25,10 @@ Rect around(const Rect& box, Vec2 by) {
 
 // By how much a body must give way to another that moves, which it meets with this normal.
 Vec2 push_of(const CollisionBody& pusher, Vec2 by, const CollisionBody& body, const CastHit& hit) {
-  const Rect pushing = pusher.bounds().moved_by(by), box = body.bounds();
-  if (!pusher.shapes && !body.shapes) {
+  const std::optional<Rect> pushing_box = pusher.solid_box(), pushed_box = body.solid_box();
+  if (pushing_box && pushed_box) {
     // Just so that they touch.
+    const Rect pushing = pushing_box->moved_by(pusher.at + by), box = pushed_box->moved_by(body.at);
     if (hit.normal.y == 0)
       return {hit.normal.x > 0 ? pushing.right() - box.left() : pushing.left() - box.right(), 0};
     if (hit.normal.x == 0)

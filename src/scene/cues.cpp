@@ -18,6 +18,9 @@ void Cues::expect(const Which& which) const {
     case Which::What::category:
       kinds_->categories.number(which.name);
       break;
+    case Which::What::shape:
+      kinds_->expect_shape(which.name);
+      break;
     case Which::What::zone:
       break;
   }

@@ -5,21 +5,10 @@
 namespace vole {
 namespace {
 
-bool same(const std::vector<ShapeText>& known, const Shapes* shapes) {
-  if (!shapes) return known.empty();
-  return std::equal(known.begin(), known.end(), shapes->list.begin(), shapes->list.end(),
-                    [](const ShapeText& a, const Located<ShapeText>& b) { return a == b.value; });
-}
-
 bool same(const CollisionBody& a, const CollisionBody& b) {
   return a.at == b.at && a.box == b.box && a.shapes == b.shapes && a.category == b.category &&
-         a.use == b.use && a.one_way == b.one_way;
-}
-
-std::shared_ptr<const ShapeList> made_of(const std::vector<ShapeText>& texts) {
-  auto list = std::make_shared<ShapeList>();
-  for (const ShapeText& text : texts) list->push_back(shape_of(text));
-  return list;
+         a.use == b.use && a.one_way == b.one_way && a.sensor_shapes == b.sensor_shapes &&
+         a.off_shapes == b.off_shapes;
 }
 
 }  // namespace
@@ -33,8 +22,8 @@ void SolidThings::follow_tiles(const LevelNow& level, const Categories& categori
   collisions_.set_tiles(&level.solid(), tile_categories_);
 }
 
-void SolidThings::follow(Entity thing, const Body& body, const Pose& pose, const Shapes* shapes,
-                         const Categories& categories) {
+void SolidThings::follow(Entity thing, const Body& body, const Pose& pose, const World& world,
+                         const Categories& categories, Catalog& catalog) {
   if (thing.index >= known_.size()) known_.resize(std::size_t{thing.index} + 1);
   Known& known = known_[thing.index];
   known.update = updates_;
@@ -43,27 +32,26 @@ void SolidThings::follow(Entity thing, const Body& body, const Pose& pose, const
     known.body.category = categories.number(body.category.value, body.category.where);
     known.category = body.category.value;
   }
-  if (!same(known.shapes, shapes)) {
-    known.shapes.clear();
-    if (shapes)
-      for (const Located<ShapeText>& shape : shapes->list) known.shapes.push_back(shape.value);
-    known.body.shapes = known.shapes.empty() ? nullptr : made_of(known.shapes);
-  }
+  const Shapes* const shapes = world.entities.find<Shapes>(thing);
+  const Switches* const switches = world.entities.find<Switches>(thing);
+  known.shapes.follow(shapes, catalog);
   CollisionBody& now = known.body;
   now.at = pose.at;
   now.box = body.box({0, 0});
-  now.use = body.use;
+  now.use = switches ? switches->use_of({}, body.use) : body.use;
   now.one_way = body.one_way;
+  now.shapes = known.shapes.list(pose.faces_left);
+  if (shapes) known.shapes.put_uses(*shapes, switches, now);
   if (!collisions_.has(thing.index) || !same(collisions_.body(thing.index), now))
     collisions_.put(thing.index, now);
 }
 
-void SolidThings::update(World& world, const Categories& categories) {
+void SolidThings::update(const World& world, const Categories& categories, Catalog& catalog) {
   ++updates_;
   follow_tiles(world.level, categories);
   const Entities& entities = world.entities;
-  world.entities.visit<Body, Pose>([&](Entity thing, const Body& body, const Pose& pose) {
-    if (!entities.removed(thing)) follow(thing, body, pose, entities.find<Shapes>(thing), categories);
+  entities.visit<Body, Pose>([&](Entity thing, const Body& body, const Pose& pose) {
+    if (!entities.removed(thing)) follow(thing, body, pose, world, categories, catalog);
   });
   for (BodyId id = 0; id < known_.size(); ++id)
     if (known_[id].update != updates_) {

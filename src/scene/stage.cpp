@@ -132,7 +132,7 @@ const SolidGrid& Stage::solid() const {
 }
 
 const CollisionWorld& Stage::bodies() const {
-  solids_.update(world_, categories());
+  solids_.update(world_, categories(), setting_.binding().catalog);
   return solids_.world();
 }
 

@@ -1,5 +1,6 @@
 #include "which.hpp"
 
+#include "vole/world/shapes.hpp"
 #include "vole/world/zone.hpp"
 
 namespace vole {
@@ -17,12 +18,22 @@ bool fits(const Stage& stage, Entity entity, const Which& which) {
       const Body* const body = entities.find<Body>(entity);
       return body && body->category.value == which.name;
     }
+    case Which::What::shape: {
+      const Shapes* const shapes = entities.find<Shapes>(entity);
+      return shapes && shapes->find(which.name) < shapes->list.size();
+    }
     case Which::What::zone: {
       const Zone* const zone = entities.find<Zone>(entity);
       return zone && zone->name == which.name;
     }
   }
   return false;
+}
+
+std::uint32_t shape_meant(const Stage& stage, Entity entity, const Which& which) {
+  if (which.what != Which::What::shape) return any_shape;
+  const Shapes* const shapes = std::as_const(stage.entities).find<Shapes>(entity);
+  return shapes ? static_cast<std::uint32_t>(shapes->find(which.name)) : any_shape;
 }
 
 }  // namespace vole

@@ -7,5 +7,7 @@
 namespace vole {
 
 bool fits(const Stage& stage, Entity entity, const Which& which);
+// The place among the thing's shapes of the one that is meant; any_shape for all of them.
+std::uint32_t shape_meant(const Stage& stage, Entity entity, const Which& which);
 
 }  // namespace vole

@@ -5,10 +5,10 @@
 #include <cmath>
 
 #include "checking.hpp"
-#include "vole/scene/shape_drawing.hpp"
 #include "tick.hpp"
 #include "vole/base/trig.hpp"
 #include "vole/draw/text.hpp"
+#include "vole/scene/shape_drawing.hpp"
 #include "vole/world/motion.hpp"
 #include "vole/world/zone.hpp"
 
@@ -97,11 +97,12 @@ class Xray {
     if (parts_.has(XrayPart::names)) draw_name(entity, at);
   }
 
-  Role role_of(const CollisionBody& body, Entity entity) const {
-    if (body.use == BodyUse::off) return off;
+  Role role_of(const CollisionBody& body, std::uint32_t place, Entity entity) const {
+    const BodyUse use = body.use_of(place);
+    if (use == BodyUse::off) return off;
     for (const Overlap& overlap : world_.overlaps)
       if (overlap.first == entity || overlap.second == entity) return touched;
-    if (body.use == BodyUse::sensor) return sensor;
+    if (use == BodyUse::sensor) return sensor;
     if (body.one_way != OneWay::no) return one_way;
     // What holds nothing but is held is solid too; what neither does only notices.
     return scene_.stage().categories().blocks(body.category) == CategoryMask{1} &&
@@ -111,9 +112,9 @@ class Xray {
   }
 
   void draw_body(const CollisionBody& body, Entity entity, Vec2 at) {
-    const Colour colour = use(role_of(body, entity));
-    if (!body.shapes) return list_.outline(layer_, body.box.moved_by(at), colour);
-    for (const Shape& shape : *body.shapes) draw_shape(list_, layer_, shape, at, colour);
+    if (!body.shapes) return list_.outline(layer_, body.box.moved_by(at), use(role_of(body, 0, entity)));
+    for (std::uint32_t i = 0; i < body.shapes->size(); ++i)
+      draw_shape(list_, layer_, (*body.shapes)[i], at, use(role_of(body, i, entity)));
   }
 
   void draw_contacts(Entity entity, Vec2 at) {
@@ -137,7 +138,13 @@ class Xray {
     if (!checks) return;
     for (const auto& item : checks->all) {
       const bool found = finds_something(bodies, scene_.stage().categories(), item.value, entity, pose);
-      list_.outline(layer_, item.value.box(at, pose.faces_left), use(found ? check_yes : check_no));
+      const Colour colour = use(found ? check_yes : check_no);
+      const Check& check = item.value;
+      if (check.is_ray())
+        draw_line(list_, layer_, Check::placed(*check.from, at, pose.faces_left),
+                  Check::placed(*check.to, at, pose.faces_left), colour);
+      else
+        list_.outline(layer_, check.box(at, pose.faces_left), colour);
     }
   }
 

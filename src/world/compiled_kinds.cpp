@@ -6,6 +6,7 @@
 #include <map>
 #include <utility>
 
+#include "check_switches.hpp"
 #include "vole/base/names.hpp"
 #include "vole/input/intent.hpp"
 #include "vole/physics/subpixel.hpp"
@@ -18,11 +19,10 @@
 #include "vole/world/pose.hpp"
 #include "vole/world/shapes.hpp"
 #include "vole/world/side_mover.hpp"
+#include "vole/world/switches.hpp"
 
 namespace vole {
 namespace {
-
-// Things may carry things, but not for ever.
 
 template <class Work>
 void gather(Report& report, const Work& work) {
@@ -31,6 +31,13 @@ void gather(Report& report, const Work& work) {
   } catch (const Error& error) {
     report.add(error);
   }
+}
+
+template <class T>
+const T* part_of(const CompiledKind& kind, const ComponentTypes& types) {
+  const auto found = std::find_if(kind.parts.begin(), kind.parts.end(),
+                                  [&types](const auto& part) { return part.type == types.of<T>(); });
+  return found == kind.parts.end() ? nullptr : static_cast<const T*>(found->component.get());
 }
 
 bool has(const CompiledKind& kind, std::string_view component) {
@@ -83,6 +90,7 @@ class Compilation {
                     fmt::format("kind \"{}\" is moved by a side_mover and by a top_mover", name),
                     "leave one of them out");
     add_body(*kind);
+    add_switches(*kind);
     add_motion(*kind, types());
     if (!carries) return kind;
     const Within within(carrying_, name);
@@ -134,16 +142,35 @@ class Compilation {
       if (part.type == types().of<Body>())
         expect_category(static_cast<const Body*>(part.component.get())->category);
       if (part.type == types().of<Shapes>())
-        for (const Located<ShapeText>& shape : static_cast<const Shapes*>(part.component.get())->list) {
-          try {
-            shape_of(shape.value);
-          } catch (const Error& error) {
-            report_.error(shape.where, error.problems()[0].text, error.problems()[0].hint);
-          }
-        }
+        gather(report_, [&] {
+          shapes_of(*static_cast<const Shapes*>(part.component.get()), compiler_.binding.catalog);
+        });
       if (part.type == types().of<Checks>())
-        for (const auto& item : static_cast<const Checks*>(part.component.get())->all)
+        for (const auto& item : static_cast<const Checks*>(part.component.get())->all) {
+          if (item.value.from.has_value() != item.value.to.has_value())
+            report_.error(item.where, "a check that is a ray has a \"from\" and a \"to\"");
           for (const Located<std::string>& name : item.value.of) expect_category(name);
+        }
+    }
+  }
+
+  template <class T>
+  static const T* part_of(const CompiledKind& kind, const ComponentTypes& types) {
+    const auto found = std::find_if(kind.parts.begin(), kind.parts.end(),
+                                    [&types](const auto& part) { return part.type == types.of<T>(); });
+    return found == kind.parts.end() ? nullptr : static_cast<const T*>(found->component.get());
+  }
+
+  void add_switches(CompiledKind& kind) {
+    for (CompiledKind::Part& part : kind.parts) {
+      if (part.type != types().of<Switches>()) continue;
+      auto switches = std::make_shared<Switches>(*static_cast<const Switches*>(part.component.get()));
+      gather(report_, [&] { switches->conditions = conditions_of(*switches); });
+      check_switches(*switches,
+                     {kind.name, part_of<Body>(kind, types()), part_of<Shapes>(kind, types()),
+                      part_of<Checks>(kind, types()), kind.sprite ? kind.sprite->sheet() : nullptr},
+                     report_);
+      part.component = std::move(switches);
     }
   }
 

@@ -18,6 +18,7 @@
 #include "vole/world/shapes.hpp"
 #include "vole/world/side_mover.hpp"
 #include "vole/world/sprite.hpp"
+#include "vole/world/switches.hpp"
 #include "vole/world/tags.hpp"
 #include "vole/world/top_mover.hpp"
 #include "vole/world/zone.hpp"
@@ -32,6 +33,7 @@ ComponentTypes::ComponentTypes() {
   add<Person>("person");
   add<Shapes>("shapes");
   add<SideMover>("side_mover");
+  add<Switches>("switches");
   add<Tags>("tags");
   add<TopMover>("top_mover");
   add<Carries>("carries");

@@ -11,12 +11,14 @@
 namespace vole {
 namespace {
 
-// The tile's number in a layer's cells; nothing when the tileset has none of this name.
-std::optional<std::uint16_t> number_of(const Level& level, std::string_view tile) {
-  if (tile.empty()) return std::uint16_t{0};
-  const int index = level.tileset ? level.tileset->find(tile) : -1;
-  if (index < 0) return std::nullopt;
-  return static_cast<std::uint16_t>(index + 1);
+// What is written for a cell, in a layer's cells; nothing when the tileset has no such tile.
+std::optional<std::uint16_t> number_of(const Level& level, std::string_view written) {
+  if (written.empty()) return std::uint16_t{0};
+  try {
+    if (level.tileset) return level.tileset->cell(written).number();
+  } catch (const Error&) {
+  }
+  return std::nullopt;
 }
 
 bool is_inside(const Level& level, IVec2 cell) {
@@ -55,11 +57,10 @@ void LevelNow::bind(Catalog& catalog) {
 
 void LevelNow::put(std::string_view layer_name, IVec2 cell, std::string_view tile) {
   const std::size_t index = layer(layer_name);
-  const auto number = number_of(*version_, tile);
-  if (!number)
-    throw Error(
-        FilePosition{}, fmt::format("no tile \"{}\" in level \"{}\"", tile, name_),
-        version_->tileset ? did_you_mean(tile, names_of(version_->tileset->tiles)) : "it has no tileset");
+  if (!tile.empty() && !version_->tileset)
+    throw Error(FilePosition{}, fmt::format("no tile \"{}\" in level \"{}\"", tile, name_),
+                "it has no tileset");
+  const std::uint16_t number = tile.empty() ? std::uint16_t{0} : version_->tileset->cell(tile).number();
   if (!is_inside(*version_, cell))
     throw Error(FilePosition{}, fmt::format("the level \"{}\" has no cell {}, {}: it is {} x {}", name_,
                                             cell.x, cell.y, version_->cells.x, version_->cells.y));
@@ -71,21 +72,28 @@ void LevelNow::put(std::string_view layer_name, IVec2 cell, std::string_view til
                                    [&](const auto& a, const auto& b) { return order(a) < order(b); });
   const bool was_changed = at != changed_.end() && order(*at) == order(wanted);
   const std::vector<std::uint16_t>& written = version_->layers[index].tiles;
-  const bool as_written = (written.empty() ? 0 : written[position(*version_, cell)]) == *number;
+  const bool as_written = (written.empty() ? 0 : written[position(*version_, cell)]) == number;
   if (was_changed && as_written)
     changed_.erase(at);
   else if (was_changed)
     at->tile = std::move(wanted.tile);
   else if (!as_written)
     changed_.insert(at, std::move(wanted));
-  show(index, cell, *number);
+  show(index, cell, number);
 }
 
 std::string_view LevelNow::tile(std::string_view layer_name, IVec2 cell) const {
   const std::vector<std::uint16_t>& cells = tiles(layer(layer_name));
   if (cells.empty() || !is_inside(*version_, cell)) return {};
-  const std::uint16_t number = cells[position(*version_, cell)];
-  return number == 0 ? std::string_view() : std::string_view(version_->tileset->tiles[number - 1u].name);
+  const int tile = TileCell::from(cells[position(*version_, cell)]).tile;
+  return tile < 0 ? std::string_view()
+                  : std::string_view(version_->tileset->tiles[static_cast<std::size_t>(tile)].name);
+}
+
+TileCell LevelNow::cell(std::string_view layer_name, IVec2 at) const {
+  const std::vector<std::uint16_t>& cells = tiles(layer(layer_name));
+  return cells.empty() || !is_inside(*version_, at) ? TileCell{}
+                                                    : TileCell::from(cells[position(*version_, at)]);
 }
 
 const std::vector<std::uint16_t>& LevelNow::tiles(std::size_t index) const {
@@ -100,22 +108,21 @@ void LevelNow::show(std::size_t index, IVec2 cell, std::uint16_t tile) {
     cells.resize(static_cast<std::size_t>(version_->cells.x) * static_cast<std::size_t>(version_->cells.y));
   cells[position(*version_, cell)] = tile;
   if (!std::exchange(solid_changed_, true)) solid_ = version_->solid;
-  if (const CellForm* const form = form_of(cell))
+  if (const auto form = form_of(cell))
     solid_.set(cell, *form);
   else
     solid_.set(cell, false);
 }
 
 // A layer that goes along with the level is solid where its tile is. The same choice among layers as when a level is read.
-const CellForm* LevelNow::form_of(IVec2 cell) const {
-  const CellForm* found = nullptr;
+std::optional<CellForm> LevelNow::form_of(IVec2 cell) const {
+  std::optional<CellForm> found;
   for (std::size_t i = 0; i < version_->layers.size(); ++i) {
     const std::vector<std::uint16_t>& cells = tiles(i);
     if (version_->layers[i].parallax != Vec2{1, 1} || cells.empty()) continue;
-    const std::uint16_t number = cells[position(*version_, cell)];
-    if (number == 0 || (found && found->is_full())) continue;
-    const Tile& tile = version_->tileset->tiles[number - 1u];
-    if (tile.form) found = &*tile.form;
+    const TileCell tile = TileCell::from(cells[position(*version_, cell)]);
+    if (tile.tile < 0 || (found && found->is_full())) continue;
+    if (auto form = version_->tileset->form(tile)) found = std::move(form);
   }
   return found;
 }

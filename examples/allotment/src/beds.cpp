@@ -36,8 +36,9 @@ void Beds::enter(vole::Stage& stage) {
 
 void Beds::cues(vole::Cues& cues) {
   using vole::Entity, vole::Stage;
-  cues.when_meet("vole", "bulb", [this](Stage& stage, Entity, Entity bulb) { gather(stage, bulb); });
-  cues.when_meet("vole", "magpie",
+  cues.when_meet("vole", vole::tagged("food"),
+                 [this](Stage& stage, Entity, Entity bulb) { gather(stage, bulb); });
+  cues.when_meet("vole", vole::tagged("danger"),
                  [this](Stage& stage, Entity, Entity magpie) { take_fright(stage, magpie); });
   cues.when_event("vole", "scrape", [this](Stage& stage, Entity) { scrape(stage); });
   cues.while_touching("vole", "shed", [this](Stage& stage, Entity, Entity shed) {
@@ -47,7 +48,7 @@ void Beds::cues(vole::Cues& cues) {
   say_welcome(cues);
 }
 
-// The shed opens when the vole stands before it, and the first time its lodger goes out for the night. Shut, it is solid.
+// The shed opens when the vole stands before it, and the first time its lodger goes out for the night.
 void Beds::say_welcome(vole::Cues& cues) {
   using vole::Entity, vole::Stage;
   const auto shed = names::sheet::shed::name;
@@ -56,13 +57,11 @@ void Beds::say_welcome(vole::Cues& cues) {
       stage.get<vole::Sprite>(stage.first("shed")).play(names::sheet::shed::clip::welcome);
   });
   cues.when_event(shed, "wide", [this](Stage& stage, Entity door) {
-    stage.get<vole::Body>(door).use = vole::BodyUse::sensor;
     if (std::exchange(lodger_is_out_, true)) return;
     const vole::Vec2 inside = stage.get<vole::Pose>(door).at + vole::Vec2{-2, -2};
     stage.get<vole::Intent>(stage.spawn("hedgehog", inside)).direction = {-1, 0};
   });
   cues.when_event(shed, "shut", [this](Stage& stage, Entity door) {
-    stage.get<vole::Body>(door).use = vole::BodyUse::solid;
     stage.get<vole::Sprite>(door).play(names::sheet::shed::clip::lamp);
     door_moves_ = false;
   });

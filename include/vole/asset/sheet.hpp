@@ -23,6 +23,7 @@
 // A picture without such a file serves as a sheet of one frame with its pivot at the bottom.
 #pragma once
 
+#include <map>
 #include <optional>
 #include <string>
 #include <utility>
@@ -31,6 +32,7 @@
 #include "vole/asset/clip.hpp"
 #include "vole/asset/clip_rules.hpp"
 #include "vole/asset/clip_set.hpp"
+#include "vole/asset/outline.hpp"
 #include "vole/asset/picture.hpp"
 #include "vole/asset/pivot.hpp"
 #include "vole/asset/track.hpp"
@@ -118,6 +120,12 @@ class Sheet {
 
   // A frame with the pivot it has while the clip plays; nullptr: no clip. Throws std::out_of_range.
   Frame posed(int frame, const Clip* clip = nullptr) const;
+  // What is opaque of a frame, in convex parts; see outline.hpp. Cut once and kept with the sheet; asked by one thread at a
+  // time. Throws Error and std::out_of_range.
+  const OutlineParts& outline(int frame, float error) const;
+
+ private:
+  mutable std::map<std::pair<int, float>, OutlineParts> outlines_;
 };
 
 // The frames of a picture: how many fit, with a margin around all and spacing between them.

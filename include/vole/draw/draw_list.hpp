@@ -17,6 +17,7 @@
 #include <vector>
 
 #include "vole/asset/picture.hpp"
+#include "vole/asset/tile_cell.hpp"
 
 namespace vole {
 
@@ -53,7 +54,7 @@ PictureItem show(const Frame& frame, Vec2 at);
 // A grid of equal tiles, of which only what the canvas shows is looked at.
 struct TilesItem {
   const Picture* picture = nullptr;
-  const std::uint16_t* tiles = nullptr;  // row by row; 0 is nothing, else an index into frames, plus 1
+  const std::uint16_t* tiles = nullptr;  // row by row: TileCell::number, of indices into frames
   IVec2 cells{0, 0};
   int tile_size = 16;
   const Frame* frames = nullptr;

@@ -25,6 +25,9 @@ struct Kinds {
   std::vector<std::string> tags() const;
   // Throws Error, with the nearest, when no kind has the tag.
   void expect_tag(std::string_view tag) const;
+  // The same for the names of their shapes.
+  std::vector<std::string> shapes() const;
+  void expect_shape(std::string_view name) const;
 };
 
 // Reads kinds.toml and kinds/*.toml of a game's folder; a game may have neither. Throws Error, also for a

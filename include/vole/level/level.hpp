@@ -2,7 +2,7 @@
 // from levels/NAME.level.toml:
 //
 //   tileset = "earth"
-//   letters = { "." = "", "#" = "earth" }     # what the letters of the rows mean; "" is nothing
+//   letters = { "." = "", "#" = "earth", "/" = "bank", "\\" = "bank, mirrored" }   # of the rows; "" is nothing
 //
 //   [[layers]]
 //   name = "hedges"
@@ -53,8 +53,7 @@ constexpr auto enum_names(LayerEdge) {
 struct LevelLayer {
   std::string name;
   Vec2 parallax{1, 1};
-  std::vector<std::uint16_t>
-      tiles;  // row by row, 0 for none, else the tile's index + 1; empty: no tiles at all
+  std::vector<std::uint16_t> tiles;  // row by row: TileCell::number; empty: no tiles at all
   std::shared_ptr<const Sheet> picture;
   Frame frame;  // its first
   Repeat repeat = Repeat::across;

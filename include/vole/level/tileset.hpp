@@ -14,6 +14,8 @@
 //   one_way = "up"                           # holds what comes from above, and lets through all else
 //   category = "water"                       # of game.toml's [categories]; "ground" when left out
 //
+// A level may put any of them mirrored and turned: see Tileset::cell.
+//
 // Until there is a picture, size = 16 and tiles of one colour: earth = { colour = "#4a3026", solid = true }.
 #pragma once
 
@@ -22,6 +24,7 @@
 #include <vector>
 
 #include "vole/asset/sheet.hpp"
+#include "vole/asset/tile_cell.hpp"
 #include "vole/physics/collision_world.hpp"
 
 namespace vole {
@@ -45,6 +48,11 @@ class Tileset {
 
   // The index of the tile of this name, or -1.
   int find(std::string_view tile_name) const;
+  // What is written for a cell: a tile's name, and after it how it lies: "rise", "rise, mirrored", "rise, turned 90",
+  // "rise, mirrored, turned 270"; "" is nothing. Throws Error at `asked` with what was probably meant.
+  TileCell cell(std::string_view written, const FilePosition& asked = {}) const;
+  // The tile's form as it lies; nothing where it is not solid.
+  std::optional<CellForm> form(const TileCell& cell) const;
   // The place of a category, which is added when it is new. Throws Error for the 33rd.
   std::uint8_t category(const Located<std::string>& its);
 };

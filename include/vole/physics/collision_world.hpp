@@ -41,6 +41,7 @@ using CategoryMask = std::uint32_t;
 inline constexpr CategoryMask all_categories = ~CategoryMask{0};
 
 using ShapeList = std::vector<Shape>;
+inline constexpr std::size_t most_body_shapes = 32;
 
 struct CollisionBody {
   Vec2 at{0, 0};
@@ -49,13 +50,32 @@ struct CollisionBody {
   std::uint8_t category = 0;
   BodyUse use = BodyUse::solid;
   OneWay one_way = OneWay::no;
+  // The shapes that are less than the body is: a bit for each, by its place in the list.
+  std::uint32_t sensor_shapes = 0, off_shapes = 0;
 
+  // Of all shapes, those that are off too.
   Rect bounds() const;
-  // Calls visit(shape, its place in the list) for each shape; for a box once.
+  // What the shape at a place in the list is: what the body is, or less.
+  BodyUse use_of(std::uint32_t place) const;
+  // Where one box is all of it that can be held, that box, from `at`: so it is moved in whole numbers.
+  std::optional<Rect> solid_box() const;
+  // Calls visit(shape, its place in the list) for each shape that is not off; for a box once.
   template <class Visit>
   void visit_shapes(const Visit& visit) const {
+    visit_shapes_but(off_shapes, visit);
+  }
+  // The same for those alone that are all that the body is.
+  template <class Visit>
+  void visit_solid_shapes(const Visit& visit) const {
+    visit_shapes_but(off_shapes | sensor_shapes, visit);
+  }
+
+ private:
+  template <class Visit>
+  void visit_shapes_but(std::uint32_t left_out, const Visit& visit) const {
     if (!shapes) return visit(Shape::box(box), std::uint32_t{0});
-    for (std::uint32_t i = 0; i < shapes->size(); ++i) visit((*shapes)[i], i);
+    for (std::uint32_t i = 0; i < shapes->size(); ++i)
+      if ((left_out >> i & 1u) == 0) visit((*shapes)[i], i);
   }
 };
 
@@ -120,7 +140,8 @@ class CollisionWorld {
   const SolidGrid& tiles() const { return *tiles_; }
 
   // Adds a body, or says anew where it is and what. Ids are small numbers: memory grows with the largest. A body with a
-  // position that is no finite number is not there. Throws Error for a box without a size, or beyond Shape::furthest.
+  // position that is no finite number is not there. Throws Error for a box without a size, or beyond Shape::furthest, and
+  // for more than 32 shapes.
   void put(BodyId id, const CollisionBody& body);
   void remove(BodyId id);
   bool has(BodyId id) const { return id < present_.size() && present_[id]; }
@@ -158,6 +179,8 @@ class CollisionWorld {
  private:
   static const SolidGrid& no_tiles();
   bool counts(BodyId id, const Asked& asked) const;
+  template <class Visit>
+  static void visit_parts(const CollisionBody& body, const Asked& asked, const Visit& visit);
   CategoryMask of_tiles(CategoryMask categories) const;
   template <class Visit>
   void visit_bodies(const Rect& area, const Asked& asked, const Visit& visit) const;
@@ -172,9 +195,10 @@ class CollisionWorld {
                           const Visit& visit) const;
   void gather_forms(const Rect& area, const MoveRules& rules) const;
   void gather_shapes(const Rect& area, const Asked& asked, bool through_one_way) const;
+  std::span<const Shape> solid_shapes(const CollisionBody& body) const;
   template <class Move>
   BodyMoved move(const CollisionBody& body, Vec2 reach, const MoveRules& rules, const Move& move) const;
-  std::optional<CastHit> cast_shapes(const ShapeList& shapes, Vec2 at, Vec2 motion, const Asked& asked,
+  std::optional<CastHit> cast_shapes(std::span<const Shape> shapes, Vec2 at, Vec2 motion, const Asked& asked,
                                      const MoveRules& rules) const;
 
   const SolidGrid* tiles_ = &no_tiles();

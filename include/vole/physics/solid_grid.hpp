@@ -61,11 +61,14 @@ class SolidGrid {
     return blocks_.capacity() * sizeof(Block) + table_.capacity() * sizeof(std::uint32_t);
   }
 
- private:
+  // For what looks at many cells: the numbers of a block's forms, row by row, 0 where nothing is; of the block that has the
+  // cell in it, if all of it is inside.
   static constexpr int block_bits = 4;
   static constexpr std::int64_t block_side = 1 << block_bits;
   using Block = std::array<std::uint8_t, block_side * block_side>;
+  const Block* block_at(std::int64_t x, std::int64_t y) const;
 
+ private:
   // 0 for nothing, else a form's place and 1 more; the first form is of a full cell.
   std::uint8_t number_at(std::int64_t x, std::int64_t y) const {
     if (static_cast<std::uint64_t>(x) >= static_cast<std::uint64_t>(cells_.x) ||

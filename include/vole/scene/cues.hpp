@@ -25,10 +25,10 @@ namespace vole {
 
 class Stage;
 
-// The things that a cue is about: those of a kind, all that have a tag or whose bodies are of a category, or a zone of the
-// level.
+// The things that a cue is about: those of a kind, all that have a tag, whose bodies are of a category or have a shape of a
+// name, or a zone of the level. Of the last but one, it is that shape that meets.
 struct Which {
-  enum class What : std::uint8_t { kind, tag, category, zone };
+  enum class What : std::uint8_t { kind, tag, category, shape, zone };
 
   std::string name;
   What what = What::kind;
@@ -48,6 +48,11 @@ inline Which of_category(std::string_view category) {
   which.what = Which::What::category;
   return which;
 }
+inline Which with_shape(std::string_view name) {
+  Which which(name);
+  which.what = Which::What::shape;
+  return which;
+}
 inline Which zone(std::string_view name) {
   Which which(name);
   which.what = Which::What::zone;
@@ -59,7 +64,7 @@ struct Meeting {
   Vec2 normal{0, 0};  // of length 1, from the second thing towards the first
   Vec2 point{0, 0};   // where they touch, or are deepest in each other
   float speed = 0;    // pixels a second at which they came together along the normal; below 0: they go apart
-  // Which of their shapes (shapes.hpp) met, by their places in the lists.
+  // Which of their shapes met, by their places in the lists of `shapes`.
   std::uint32_t shape = 0, other_shape = 0;
 };
 
@@ -76,7 +81,8 @@ class Cues {
   // When the bodies of two things meet: they overlap, or touch where they hold each other, at some moment of the tick; in
   // each tick while they do, the first included; and when they part. The handler gets the first one's thing, then the
   // other's, and a Meeting if it asks for one. They part also when one of them is removed or switched off: then that one is
-  // still there to be asked. All throw Error for a kind, tag or category that is not there.
+  // still there to be asked. All throw Error for a kind, tag, category or shape that
+  // is not there.
   template <class Handler>
   void when_meet(const Which& which, const Which& other, Handler handler) {
     add_meeting(MeetingCue::When::begins, which, other, std::move(handler));

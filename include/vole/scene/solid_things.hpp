@@ -7,17 +7,17 @@
 
 #include "vole/level/categories.hpp"
 #include "vole/physics/collision_world.hpp"
+#include "vole/scene/body_shapes.hpp"
 #include "vole/world/body.hpp"
 #include "vole/world/pose.hpp"
-#include "vole/world/shapes.hpp"
 #include "vole/world/world.hpp"
 
 namespace vole {
 
 class SolidThings {
  public:
-  // Throws Error for a category that the game does not have.
-  void update(World& world, const Categories& categories);
+  // Throws Error for a category that the game does not have, and for shapes that are none.
+  void update(const World& world, const Categories& categories, Catalog& catalog);
 
   const CollisionWorld& world() const { return collisions_; }
   // None for no_body: a tile, or nothing.
@@ -27,6 +27,10 @@ class SolidThings {
   const CollisionBody& body(Entity thing) const { return collisions_.body(thing.index); }
   // The same also while it is out of the way.
   const CollisionBody& known(Entity thing) const { return known_[thing.index].body; }
+  // The place among the `shapes` of its kind that one of its body's shapes comes from.
+  std::uint32_t written_shape(Entity thing, std::uint32_t place) const {
+    return known_[thing.index].shapes.written(place);
+  }
   // What holds it.
   MoveRules rules(Entity thing, const Categories& categories) const;
 
@@ -39,14 +43,14 @@ class SolidThings {
   struct Known {
     Entity thing;
     std::string category;
-    std::vector<ShapeText> shapes;
+    BodyShapes shapes;
     CollisionBody body;
     std::uint64_t update = 0;
   };
 
   void follow_tiles(const LevelNow& level, const Categories& categories);
-  void follow(Entity thing, const Body& body, const Pose& pose, const Shapes* shapes,
-              const Categories& categories);
+  void follow(Entity thing, const Body& body, const Pose& pose, const World& world,
+              const Categories& categories, Catalog& catalog);
 
   CollisionWorld collisions_;
   std::vector<Known> known_;  // by id, which is the thing's index

@@ -1,11 +1,13 @@
 // The level as it is now: what its file says, and the cells that were changed since.
 //
 //   level.put("ground", {3, 7}, "turf");         // drawn and solid from now on
+//   level.put("ground", {4, 7}, "bank, mirrored, turned 90");
 //   level.put("ground", {3, 7}, "");             // nothing there
 #pragma once
 
 #include <cstdint>
 #include <memory>
+#include <optional>
 #include <string>
 #include <string_view>
 #include <vector>
@@ -52,11 +54,13 @@ class LevelNow {
   // Throws Error with the nearest name.
   std::size_t layer(std::string_view name) const { return version_->layer(name); }
 
-  // Puts a tile of the level's tileset into a cell of a layer. Throws Error for a name that is not there, and
+  // Puts a tile of the level's tileset into a cell of a layer, as Tileset::cell reads it. Throws Error for a name that is not there, and
   // for a cell outside the level.
   void put(std::string_view layer, IVec2 cell, std::string_view tile);
   // The name of the tile in a cell; empty for none, and outside.
   std::string_view tile(std::string_view layer, IVec2 cell) const;
+  // The same, and how it lies.
+  TileCell cell(std::string_view layer, IVec2 at) const;
   const std::vector<ChangedCell>& changed() const { return changed_; }
 
   // Row by row, as in LevelLayer.
@@ -71,7 +75,7 @@ class LevelNow {
 
  private:
   void show(std::size_t layer, IVec2 cell, std::uint16_t tile);
-  const CellForm* form_of(IVec2 cell) const;
+  std::optional<CellForm> form_of(IVec2 cell) const;
 
   std::string name_;
   std::vector<ChangedCell> changed_;  // one for a cell, in the order of layers, rows and columns

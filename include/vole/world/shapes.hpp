@@ -3,51 +3,82 @@
 //   shapes = [{ at = [0, -6], radius = 6 }]                                  # a circle
 //   shapes = [{ from = [0, -4], to = [0, -14], radius = 4 }]                 # a capsule
 //   shapes = [{ corners = [[-8, 0], [8, -8], [8, 0]] }]                      # a convex polygon, 3 to 16 corners
-//   shapes = [{ at = [-5, -12], size = [10, 12] }, { at = [6, -3], radius = 3 }]
+//   shapes = [{ outline = "rock", error = 1 }]                               # what is opaque of a sheet's picture
+//   shapes = [
+//     { at = [-5, -12], size = [10, 12] },
+//     { name = "claw", at = [9, -5], radius = 4, use = "sensor", turns = true },
+//   ]
 //
-// All in pixels from the thing's position, whatever the sprite shows. Category and use are the body's.
+// All in pixels from the thing's position, whatever the sprite shows. The category is the body's; the use too, or less: of a
+// body that is off all shapes are off.
 #pragma once
 
 #include <memory>
 #include <optional>
+#include <string>
+#include <string_view>
 #include <vector>
 
+#include "vole/asset/catalog.hpp"
+#include "vole/asset/outline.hpp"
 #include "vole/base/describe.hpp"
 #include "vole/physics/collision_world.hpp"
 
 namespace vole {
 
 struct ShapeText {
+  std::string name;  // for cues, switches and code; may be empty
   std::optional<Vec2> at, size, from, to;
   std::optional<float> radius;
   std::optional<std::vector<Vec2>> corners;
+  std::optional<Located<std::string>> outline;  // a sheet: of its first frame, its pivot on the position,
+  Located<std::string> frame, clip;  // or of the frame of this name or number, or of this clip's first
+  float error = 1;                   // how far the outline may be off, in pixels
+  BodyUse use = BodyUse::solid;      // may change at any time
+  bool turns = false;  // with the thing: as it is written it faces right; for what does not block
 
-  friend bool operator==(const ShapeText&, const ShapeText&) = default;
+  // Whether it has the same form: the name and the use may differ.
+  bool same_form(const ShapeText& other) const;
 };
 template <class V>
 void describe(V& v, ShapeText& shape) {
   const FieldRule pixels = within(-4096, 4096);
+  v("name", shape.name);
   v("at", shape.at, pixels);
   v("size", shape.size, within(0, 4096));
   v("from", shape.from, pixels);
   v("to", shape.to, pixels);
   v("radius", shape.radius, within(0, 4096));
   v("corners", shape.corners, items(Shape::most_corners));
+  v("outline", shape.outline);
+  v("frame", shape.frame);
+  v("clip", shape.clip);
+  v("error", shape.error, within(static_cast<double>(least_outline_error), 64));
+  v("use", shape.use);
+  v("turns", shape.turns);
 }
-
-// Throws Error for what is none.
-Shape shape_of(const ShapeText& text);
 
 struct Shapes {
   std::vector<Located<ShapeText>> list;
+
+  // The place in the list of the shape of this name; none: the length of the list.
+  std::size_t find(std::string_view name) const;
+  // Of those that have one.
+  std::vector<std::string> names() const;
+  // Throws Error with the nearest name.
+  ShapeText& named(std::string_view name);
 };
 template <class V>
 void describe(V& v, Shapes& shapes) {
   v("list", shapes.list);
 }
-inline constexpr std::size_t most_shapes = 32;  // of a body
 inline OnlyField<std::vector<Located<ShapeText>>> one_field(Shapes& shapes) {
-  return {shapes.list, items(most_shapes)};
+  return {shapes.list, items(most_body_shapes)};
 }
+
+// What one of them comes to: of an outline several. Throws Error at `shape` for what is none.
+ShapeList shapes_of(const Located<ShapeText>& shape, Catalog& catalog);
+// Of all of them; throws Error at the first for more than 32 in all.
+ShapeList shapes_of(const Shapes& shapes, Catalog& catalog);
 
 }  // namespace vole

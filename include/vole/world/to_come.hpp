@@ -37,9 +37,11 @@ void describe(V& v, Told& told) {
   v.state("entity", told.entity);
 }
 
-// Two things whose bodies overlap, the one with the smaller index first.
+// Two things whose bodies overlap, the one with the smaller index first; or shapes of theirs, by their places.
+inline constexpr std::uint32_t any_shape = 0xffffffffu;
 struct Overlap {
   Entity first, second;
+  std::uint32_t first_shape = any_shape, second_shape = any_shape;
 
   friend bool operator==(const Overlap&, const Overlap&) = default;
 };
@@ -47,6 +49,8 @@ template <class V>
 void describe(V& v, Overlap& overlap) {
   v.state("first", overlap.first);
   v.state("second", overlap.second);
+  v.state("first_shape", overlap.first_shape);
+  v.state("second_shape", overlap.second_shape);
 }
 
 }  // namespace vole

@@ -1,47 +1,17 @@
-// Rules decide what is played, sets turn, clips and tracks go on, and then the cues for events are called.
+// Rules decide what is played, sets turn, clips and tracks go on, switches follow, and then the cues for events are called.
 #include <fmt/format.h>
 
-#include <cmath>
+#include <algorithm>
 
-#include "../checking.hpp"
 #include "../cue_call.hpp"
+#include "../facts.hpp"
 #include "vole/base/names.hpp"
 #include "vole/input/intent.hpp"
 #include "vole/world/motion.hpp"
-#include "vole/world/top_mover.hpp"
+#include "vole/world/switches.hpp"
 
 namespace vole {
 namespace {
-
-// The facts about a thing itself; one that has no motion counts as standing on the ground.
-struct OwnFacts {
-  const Motion* motion = nullptr;
-  const Touching* touching = nullptr;
-  bool finished = false;
-  bool from_above = false;  // it walks on what is seen from above
-
-  float value(FactSource source) const {
-    const Vec2 velocity = motion ? motion->velocity : Vec2{0, 0};
-    switch (source) {
-      case FactSource::finished:
-        return finished ? 1.0f : 0.0f;
-      case FactSource::grounded:
-        return !touching || touching->ground || from_above ? 1.0f : 0.0f;
-      case FactSource::at_wall:
-        return touching && touching->wall() ? 1.0f : 0.0f;
-      case FactSource::vx:
-        return velocity.x;
-      case FactSource::vy:
-        return velocity.y;
-      case FactSource::speed:
-        return from_above ? std::sqrt(velocity.x * velocity.x + velocity.y * velocity.y)
-                          : std::abs(velocity.x);
-      case FactSource::game:
-        break;
-    }
-    return 0;
-  }
-};
 
 // Facts that are named as one of the thing's checks.
 void look(Tick& tick, Entity entity, Sprite& sprite) {
@@ -50,10 +20,7 @@ void look(Tick& tick, Entity entity, Sprite& sprite) {
   const std::vector<std::string>& facts = sprite.sheet()->rules.facts();
   for (std::size_t i = 0; i < facts.size(); ++i)
     if (const auto* const item = find_named(checks->all, facts[i]))
-      sprite.playing.facts[i] = finds_something(tick.stage.solids().world(), tick.stage.categories(),
-                                                item->value, entity, tick.world.entities.get<Pose>(entity))
-                                    ? 1.0f
-                                    : 0.0f;
+      sprite.playing.facts[i] = fact_of_check(tick, entity, item->value);
 }
 
 void follow_rules(Sprite& sprite, const OwnFacts& own, int ticks_per_second) {
@@ -90,11 +57,7 @@ void go_on(Tick& tick, Entity entity, Sprite& sprite) {
   if (asks || sprite.links.set >= 0) {
     const Motion* const motion = tick.world.entities.find<Motion>(entity);
     if (asks) look(tick, entity, sprite);
-    if (asks)
-      follow_rules(sprite,
-                   {motion, tick.world.entities.find<Touching>(entity), sprite.playhead().finished(rate),
-                    tick.world.entities.has<TopMover>(entity)},
-                   rate);
+    if (asks) follow_rules(sprite, own_facts(tick, entity), rate);
     if (sprite.links.set >= 0) turn_along(sprite, tick.world.entities.find<Intent>(entity), motion);
   }
   for (PlayingTrack& playing : sprite.playing.tracks)
@@ -105,8 +68,37 @@ void go_on(Tick& tick, Entity entity, Sprite& sprite) {
   });
 }
 
+void follow_conditions(Tick& tick, Entity entity, Switches& switches) {
+  if (!switches.conditions) switches.conditions = conditions_of(switches);
+  const OwnFacts own = own_facts(tick, entity);
+  const ClipRules& conditions = *switches.conditions;
+  for (std::size_t i = 0; i < switches.list.size(); ++i) {
+    const std::vector<ClipRules::Condition>& when = conditions.rules()[i].when;
+    switches.list[i].value.holds =
+        !when.empty() && std::all_of(when.begin(), when.end(), [&](const ClipRules::Condition& condition) {
+          return condition.holds(fact_of(tick, entity, own, conditions.facts()[condition.fact]));
+        });
+  }
+}
+
+void switch_at_event(Tick& tick, const ClipHappening& now) {
+  Entities& entities = tick.world.entities;
+  const Switches* const switches = entities.find<Switches>(now.entity);
+  if (!switches) return;
+  for (const Located<Switch>& item : switches->list) {
+    if (item.value.event.value != now.event) continue;
+    Shapes* const shapes = entities.find<Shapes>(now.entity);
+    if (item.value.shape.empty())
+      entities.get<Body>(now.entity).use = item.value.use;
+    else if (const std::size_t place = shapes ? shapes->find(item.value.shape) : 0;
+             shapes && place < shapes->list.size())
+      shapes->list[place].value.use = item.value.use;
+  }
+}
+
 void tell_events(Tick& tick) {
-  for (const ClipHappening& now : tick.scratch.happenings)
+  for (const ClipHappening& now : tick.scratch.happenings) {
+    if (now.entity && !tick.stage.removed(now.entity)) switch_at_event(tick, now);
     for (const Cues::Event& cue : tick.cues.events()) {
       const Sprite* const sprite = tick.world.entities.find<Sprite>(now.entity);
       if (!sprite || tick.stage.removed(now.entity) || sprite->playhead().starts() != now.starts) break;
@@ -118,14 +110,17 @@ void tell_events(Tick& tick) {
             },
             [&] { cue.handler(tick.stage, now.entity); });
     }
+  }
 }
 
 }  // namespace
 
 void run_clips(Tick& tick) {
   tick.scratch.happenings.clear();
-  tick.stage.solids().update(tick.world, tick.stage.categories());
+  tick.stage.bodies();
   tick.world.entities.visit<Sprite>([&tick](Entity entity, Sprite& sprite) { go_on(tick, entity, sprite); });
+  tick.world.entities.visit<Switches>(
+      [&tick](Entity entity, Switches& switches) { follow_conditions(tick, entity, switches); });
   tell_events(tick);
 }
 

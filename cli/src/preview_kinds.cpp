@@ -1,0 +1,165 @@
+#include "preview_kinds.hpp"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+#include <filesystem>
+
+#include "preview_page.hpp"
+#include "written_things.hpp"
+
+namespace {
+
+using namespace paper;
+using vole::BodyUse;
+using vole::Rect;
+
+constexpr Colour sensor_mark{0xb1, 0x89, 0xb4, 0xff};
+constexpr Colour off_mark{0x8d, 0x93, 0xa6, 0xff};
+constexpr Colour check_mark{0xa9, 0xbb, 0x5c, 0xff};
+
+// One of what is shown: a frame, and what of the thing collides.
+struct Shown {
+  std::string name, below;
+  std::optional<vole::Frame> frame;
+  WrittenThing thing;
+
+  const std::optional<vole::CollisionBody>& body() const { return thing.body; }
+  const vole::Checks* checks() const { return thing.checks; }
+};
+
+Rect joined(const Rect& a, const Rect& b) {
+  const Vec2 corner{std::min(a.left(), b.left()), std::min(a.top(), b.top())};
+  return {corner, Vec2{std::max(a.right(), b.right()), std::max(a.bottom(), b.bottom())} - corner};
+}
+
+// All that is to be seen of it, around its position.
+Rect reach_of(const Shown& shown) {
+  Rect reach{{-4, -4}, {8, 8}};
+  if (shown.frame) reach = joined(reach, {-Vec2(shown.frame->pivot), Vec2(shown.frame->size)});
+  if (shown.body()) reach = joined(reach, shown.body()->bounds());
+  if (!shown.checks()) return reach;
+  for (const auto& item : shown.checks()->all) {
+    const vole::Check& check = item.value;
+    if (!check.is_ray()) reach = joined(reach, check.box({0, 0}, false));
+    for (const auto& end : {check.from, check.to})
+      if (end) reach = joined(reach, {*end, {0, 0}});
+  }
+  return reach;
+}
+
+vole::Shape thin(Vec2 from, Vec2 to) {
+  return vole::Shape::capsule(from, to, 0.01f);
+}
+
+void draw_shown(Page& page, const Shown& shown, IVec2 at, int scale) {
+  if (shown.frame) page.posed(*shown.frame, at, scale, {});
+  if (shown.body())
+    shown.body()->visit_shapes([&](const vole::Shape& shape, std::uint32_t place) {
+      page.shape(shape, at, scale, mark_of(*shown.body(), place));
+    });
+  if (shown.body() && shown.body()->shapes)
+    for (std::uint32_t i = 0; i < shown.body()->shapes->size(); ++i)
+      if (shown.body()->use_of(i) == BodyUse::off)
+        page.shape((*shown.body()->shapes)[i], at, scale, off_mark);
+  if (shown.checks())
+    for (const auto& item : shown.checks()->all) {
+      const vole::Check& check = item.value;
+      page.shape(check.is_ray() ? thin(*check.from, *check.to) : vole::Shape::box(check.box({0, 0}, false)),
+                 at, scale, check_mark);
+    }
+  page.cross(at, 4, ink);
+}
+
+void draw_legend(Page& page, IVec2 at) {
+  const std::pair<std::string_view, Colour> roles[] = {{"solid", body_mark},    {"one-way", mark},
+                                                       {"sensor", sensor_mark}, {"off", off_mark},
+                                                       {"check", check_mark},   {"+ position", ink}};
+  for (const auto& [name, colour] : roles) {
+    page.text(at, name, colour);
+    at.x += 2 * vole::plain_font().measure(name).x + 20;
+  }
+}
+
+// Of square cells, so many of which fit on a page.
+int largest_side(int count, IVec2 extra) {
+  const auto fit = [&](int side) {
+    return (page_size.x - 2 * margin) / (side + extra.x) * ((page_size.y - 60) / (side + extra.y));
+  };
+  int side = 240;
+  while (side > 40 && fit(side) < count) --side;
+  return side;
+}
+
+// In cells of one size, each as large as it fits into its own.
+void draw_all(const std::vector<Shown>& all, const std::string& headline, const std::string& output) {
+  constexpr std::size_t most = 400;
+  constexpr IVec2 extra{20, 44};
+  Page page;
+  page.text({margin, 16}, headline);
+  draw_legend(page, {page_size.x / 2, 16});
+  const int count = static_cast<int>(std::min(all.size(), most));
+  const int side = largest_side(count, extra);
+  Flow cells({margin, 56}, page_size.x - margin, IVec2{side, side} + extra);
+  for (std::size_t i = 0; i < all.size() && i < most; ++i) {
+    const IVec2 at = cells.next();
+    if (at.y > page_size.y) break;
+    const Rect reach = reach_of(all[i]);
+    const float largest = std::max({reach.size.x, reach.size.y, 1.0f});
+    const int scale = std::clamp(side / static_cast<int>(std::ceil(largest)), 1, 8);
+    const Vec2 middle = reach.at + reach.size * 0.5f;
+    page.squares({at, {side, side}}, 4 * scale);
+    draw_shown(page, all[i], at + IVec2{side, side} / 2 - IVec2(middle * static_cast<float>(scale)), scale);
+    page.text({at.x, at.y + side + 6}, all[i].name, {.colour = ink, .width = side + extra.x});
+    page.text({at.x, at.y + side + 20}, all[i].below, {.colour = faint, .width = side + extra.x});
+  }
+  page.save(output);
+}
+
+std::string told_of(const WrittenThing& thing) {
+  if (!thing.body) return "no body";
+  const Vec2 size = thing.body->bounds().size;
+  return fmt::format("body {:g} x {:g}", size.x, size.y);
+}
+
+}  // namespace
+
+vole::Colour mark_of(const vole::CollisionBody& body, std::uint32_t place) {
+  if (body.use_of(place) == BodyUse::off) return off_mark;
+  if (body.use_of(place) == BodyUse::sensor) return sensor_mark;
+  return body.one_way == vole::OneWay::no ? body_mark : mark;
+}
+
+void preview_kinds(vole::Catalog& catalog, const std::string& file, const std::string& output) {
+  const WrittenThings things(catalog);
+  std::vector<Shown> all;
+  for (const auto& kind : things.kinds().all) {
+    std::error_code none;
+    if (!kind.where.file || !std::filesystem::equivalent(*kind.where.file, file, none)) continue;
+    const WrittenThing thing = things.of_kind(kind.name);
+    all.push_back({kind.name, told_of(thing), thing.frame(), thing});
+  }
+  if (all.empty()) throw vole::Error(vole::FilePosition::whole_file(file), "has no kinds to show");
+  draw_all(all, fmt::format("{} kind{}", all.size(), all.size() == 1 ? "" : "s"), output);
+}
+
+void preview_sheet_shapes(vole::Catalog& catalog, const vole::Sheet& sheet, const std::string& file,
+                          const std::string& output) {
+  const WrittenThings things(catalog);
+  std::vector<Shown> all;
+  std::string names;
+  for (const auto& kind : things.kinds().all) {
+    const WrittenThing thing = things.of_kind(kind.name);
+    if (!thing.kind->sprite || !thing.body || thing.kind->sprite->sheet_name.value != sheet.name) continue;
+    names += (names.empty() ? "" : ", ") + kind.name;
+    for (std::size_t i = 0; i < sheet.frames.size(); ++i)
+      all.push_back({kind.name, fmt::format("frame {}", i), sheet.posed(static_cast<int>(i)), thing});
+  }
+  if (all.empty())
+    throw vole::Error(vole::FilePosition::whole_file(file),
+                      "no kind with a body shows this sheet, so it has no shapes to show",
+                      "preview kinds.toml, a level or a tileset");
+  draw_all(all, fmt::format("{}: {} frames with the body of {}", sheet.name, sheet.frames.size(), names),
+           output);
+}

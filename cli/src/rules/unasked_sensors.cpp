@@ -1,0 +1,90 @@
+// unasked-sensor: what only notices, and is asked for by nobody.
+#include <algorithm>
+
+#include "game_under_check.hpp"
+#include "vole/world/body.hpp"
+#include "vole/world/checks.hpp"
+#include "vole/world/compiled_kinds.hpp"
+#include "vole/world/shapes.hpp"
+#include "vole/world/tags.hpp"
+
+namespace {
+
+// What of a kind matters here.
+struct Noticing {
+  std::string kind, category;
+  vole::FilePosition where;
+  bool sensor = false;              // all of it
+  std::vector<std::string> shapes;  // that are sensors, by name; without one it goes by the kind
+  std::vector<std::string> tags;
+};
+
+class Sensors {
+ public:
+  explicit Sensors(GameUnderCheck& game) : game_(game) {}
+
+  void look() {
+    for (const auto& kind : game_.kinds.all) look_at(kind);
+    for (const Noticing& each : all_) {
+      if (each.sensor && !is_asked_for(each)) tell(each, fmt::format("the sensor \"{}\"", each.kind));
+      for (const std::string& shape : each.shapes)
+        if (!each.sensor && !game_.sources.quote(shape) && !is_asked_for(each))
+          tell(each, fmt::format("the sensor \"{}\" of \"{}\"", shape, each.kind));
+    }
+  }
+
+ private:
+  void look_at(const vole::NamedItem<vole::Node>& kind) {
+    const vole::KindCompiler compiler{game_.kinds,
+                                      {game_.catalog, types_, no_tracks_, vole::UnknownComponents::skip}};
+    vole::Report told_already;
+    const auto compiled = compiler.compile(kind.name, kind.value, told_already);
+    Noticing noticing{kind.name, {}, kind.where, false, {}, {}};
+    for (const vole::CompiledKind::Part& part : compiled->parts) {
+      const void* const component = part.component.get();
+      if (part.type == types_.of<vole::Body>()) {
+        const auto& body = *static_cast<const vole::Body*>(component);
+        noticing.sensor = body.use == vole::BodyUse::sensor;
+        noticing.category = body.category.value;
+      }
+      if (part.type == types_.of<vole::Shapes>())
+        for (const auto& shape : static_cast<const vole::Shapes*>(component)->list)
+          if (shape.value.use == vole::BodyUse::sensor) noticing.shapes.push_back(shape.value.name);
+      if (part.type == types_.of<vole::Tags>())
+        noticing.tags = static_cast<const vole::Tags*>(component)->names;
+      if (part.type == types_.of<vole::Checks>())
+        for (const auto& check : static_cast<const vole::Checks*>(component)->all) {
+          asks_for_all_ = asks_for_all_ || check.value.of.empty();
+          for (const auto& category : check.value.of) asked_categories_.insert(category.value);
+        }
+    }
+    all_.push_back(std::move(noticing));
+  }
+
+  bool is_asked_for(const Noticing& each) const {
+    const auto in_code = [this](const std::string& name) { return game_.sources.quote(name); };
+    return in_code(each.kind) || in_code(each.category) || asks_for_all_ ||
+           asked_categories_.count(each.category) != 0 ||
+           std::any_of(each.tags.begin(), each.tags.end(), in_code);
+  }
+
+  void tell(const Noticing& each, const std::string& what) {
+    game_.add(
+        "unasked-sensor", game_.relative(*each.where.file),
+        what + " is asked for by nothing: no code names it, its tags or its category, and no check does",
+        "say a cue for it, or leave it out", each.where);
+  }
+
+  GameUnderCheck& game_;
+  vole::ComponentTypes types_;
+  std::vector<const vole::Track*> no_tracks_;
+  std::vector<Noticing> all_;
+  std::set<std::string> asked_categories_;
+  bool asks_for_all_ = false;
+};
+
+}  // namespace
+
+void find_unasked_sensors(GameUnderCheck& game) {
+  if (game.sources.any()) Sensors(game).look();
+}

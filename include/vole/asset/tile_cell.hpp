@@ -1,0 +1,30 @@
+// A cell of a layer of tiles: which tile is in it, and which way round.
+#pragma once
+
+#include <cstddef>
+#include <cstdint>
+
+namespace vole {
+
+// Mirrored first, left for right, and then turned clockwise by so many quarters.
+struct TileCell {
+  int tile = -1;  // its index in the tileset; -1: nothing
+  bool mirrored = false;
+  int quarters = 0;
+
+  // As one number: 0 for nothing, else the tile's index and 1 more in the lower 13 bits, and the way round above them.
+  constexpr std::uint16_t number() const {
+    if (tile < 0) return 0;
+    return static_cast<std::uint16_t>((tile + 1) | (mirrored ? 1 << 13 : 0) | (quarters & 3) << 14);
+  }
+  static constexpr TileCell from(std::uint16_t number) {
+    return {(number & 0x1fff) - 1, (number >> 13 & 1) != 0, number >> 14};
+  }
+  constexpr bool upright() const { return !mirrored && quarters == 0; }
+
+  friend constexpr bool operator==(const TileCell&, const TileCell&) = default;
+};
+// Of a tileset.
+inline constexpr std::size_t most_tiles = 0x1fff;
+
+}  // namespace vole

@@ -1,0 +1,41 @@
+// What the `shapes` of a thing come to, made once and again when they or the sheet of an outline have changed.
+#pragma once
+
+#include <cstdint>
+#include <memory>
+#include <vector>
+
+#include "vole/asset/catalog.hpp"
+#include "vole/asset/sheet.hpp"
+#include "vole/physics/collision_world.hpp"
+#include "vole/world/shapes.hpp"
+#include "vole/world/switches.hpp"
+
+namespace vole {
+
+class BodyShapes {
+ public:
+  // nullptr: none. Throws Error.
+  void follow(const Shapes* shapes, Catalog& catalog);
+
+  // nullptr when there are none.
+  const std::shared_ptr<const ShapeList>& list(bool faces_left) const {
+    return faces_left && mirrored_ ? mirrored_ : list_;
+  }
+  // Says of a body which of its shapes are less than it is.
+  void put_uses(const Shapes& shapes, const Switches* switches, CollisionBody& body) const;
+  // The place among what is written that a shape of the body comes from.
+  std::uint32_t written(std::uint32_t place) const { return place < written_.size() ? written_[place] : 0; }
+
+ private:
+  bool is_up_to_date(const Shapes* shapes) const;
+  void make(const Shapes& shapes, Catalog& catalog);
+
+  std::vector<ShapeText> known_;
+  // Of outlines, with the versions that they are of.
+  std::vector<std::pair<Asset<Sheet>, std::shared_ptr<const Sheet>>> sheets_;
+  std::shared_ptr<const ShapeList> list_, mirrored_;
+  std::vector<std::uint8_t> written_;
+};
+
+}  // namespace vole

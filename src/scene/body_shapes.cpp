@@ -1,0 +1,53 @@
+#include "vole/scene/body_shapes.hpp"
+
+#include <algorithm>
+
+namespace vole {
+
+bool BodyShapes::is_up_to_date(const Shapes* shapes) const {
+  if (!shapes) return known_.empty();
+  return std::equal(known_.begin(), known_.end(), shapes->list.begin(), shapes->list.end(),
+                    [](const ShapeText& a, const Located<ShapeText>& b) { return a.same_form(b.value); }) &&
+         std::all_of(sheets_.begin(), sheets_.end(),
+                     [](const auto& sheet) { return sheet.first.shared() == sheet.second; });
+}
+
+void BodyShapes::follow(const Shapes* shapes, Catalog& catalog) {
+  if (is_up_to_date(shapes)) return;
+  *this = {};
+  if (shapes) make(*shapes, catalog);
+}
+
+void BodyShapes::make(const Shapes& shapes, Catalog& catalog) {
+  auto list = std::make_shared<ShapeList>(shapes_of(shapes, catalog));
+  auto mirrored = std::make_shared<ShapeList>();
+  bool any_turns = false;
+  for (std::size_t i = 0; i < shapes.list.size(); ++i) {
+    const ShapeText& text = shapes.list[i].value;
+    known_.push_back(text);
+    any_turns = any_turns || text.turns;
+    if (text.outline) {
+      const auto sheet = catalog.get<Sheet>(text.outline->value, text.outline->where);
+      sheets_.emplace_back(sheet, sheet.shared());
+    }
+    for (const Shape& shape : shapes_of(shapes.list[i], catalog)) {
+      written_.push_back(static_cast<std::uint8_t>(i));
+      mirrored->push_back(text.turns ? shape.mirrored() : shape);
+    }
+  }
+  if (list->empty()) return;
+  list_ = std::move(list);
+  if (any_turns) mirrored_ = std::move(mirrored);
+}
+
+void BodyShapes::put_uses(const Shapes& shapes, const Switches* switches, CollisionBody& body) const {
+  body.sensor_shapes = body.off_shapes = 0;
+  for (std::size_t i = 0; i < written_.size(); ++i) {
+    const ShapeText& text = shapes.list[written_[i]].value;
+    const BodyUse use = switches && !text.name.empty() ? switches->use_of(text.name, text.use) : text.use;
+    if (use == BodyUse::sensor) body.sensor_shapes |= 1u << i;
+    if (use == BodyUse::off) body.off_shapes |= 1u << i;
+  }
+}
+
+}  // namespace vole

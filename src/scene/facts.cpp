@@ -1,0 +1,58 @@
+#include "facts.hpp"
+
+#include <cmath>
+
+#include "checking.hpp"
+#include "vole/base/names.hpp"
+#include "vole/world/top_mover.hpp"
+
+namespace vole {
+
+float OwnFacts::value(FactSource source) const {
+  const Vec2 velocity = motion ? motion->velocity : Vec2{0, 0};
+  switch (source) {
+    case FactSource::finished:
+      return finished ? 1.0f : 0.0f;
+    case FactSource::grounded:
+      return !touching || touching->ground || from_above ? 1.0f : 0.0f;
+    case FactSource::at_wall:
+      return touching && touching->wall() ? 1.0f : 0.0f;
+    case FactSource::vx:
+      return velocity.x;
+    case FactSource::vy:
+      return velocity.y;
+    case FactSource::speed:
+      return from_above ? std::sqrt(velocity.x * velocity.x + velocity.y * velocity.y) : std::abs(velocity.x);
+    case FactSource::game:
+      break;
+  }
+  return 0;
+}
+
+OwnFacts own_facts(const Tick& tick, Entity entity) {
+  const Entities& entities = tick.world.entities;
+  const Sprite* const sprite = entities.find<Sprite>(entity);
+  return {entities.find<Motion>(entity), entities.find<Touching>(entity),
+          sprite && sprite->playhead().finished(tick.setting.ticks_per_second),
+          entities.has<TopMover>(entity)};
+}
+
+float fact_of_check(const Tick& tick, Entity entity, const Check& check) {
+  return finds_something(tick.stage.solids().world(), tick.stage.categories(), check, entity,
+                         tick.stage.get<Pose>(entity))
+             ? 1.0f
+             : 0.0f;
+}
+
+float fact_of(const Tick& tick, Entity entity, const OwnFacts& own, std::string_view name) {
+  if (const FactSource source = fact_source(name); source != FactSource::game) return own.value(source);
+  const Entities& entities = tick.world.entities;
+  if (const Checks* const checks = entities.find<Checks>(entity))
+    if (const auto* const item = find_named(checks->all, name))
+      return fact_of_check(tick, entity, item->value);
+  const Sprite* const sprite = entities.find<Sprite>(entity);
+  const int known = sprite && sprite->sheet() ? sprite->sheet()->rules.find_fact(name) : -1;
+  return known < 0 ? 0 : sprite->playing.facts[static_cast<std::size_t>(known)];
+}
+
+}  // namespace vole

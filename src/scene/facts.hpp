@@ -1,0 +1,25 @@
+// What the conditions of clip rules and switches ask of a thing.
+#pragma once
+
+#include "tick.hpp"
+#include "vole/world/motion.hpp"
+
+namespace vole {
+
+// The facts about a thing itself; one that has no motion counts as standing on the ground.
+struct OwnFacts {
+  const Motion* motion = nullptr;
+  const Touching* touching = nullptr;
+  bool finished = false;
+  bool from_above = false;  // it walks on what is seen from above
+
+  float value(FactSource source) const;
+};
+OwnFacts own_facts(const Tick& tick, Entity entity);
+
+// 1 when the check finds something, or else 0.
+float fact_of_check(const Tick& tick, Entity entity, const Check& check);
+// Any fact by its name: its own, of one of its checks, or of its sheet's rules; 0 when there is none.
+float fact_of(const Tick& tick, Entity entity, const OwnFacts& own, std::string_view name);
+
+}  // namespace vole

@@ -1,0 +1,73 @@
+#include "check_switches.hpp"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+
+#include "vole/base/names.hpp"
+#include "vole/world/sprite.hpp"
+
+namespace vole {
+namespace {
+
+bool contains(const std::vector<std::string>& names, std::string_view name) {
+  return std::find(names.begin(), names.end(), name) != names.end();
+}
+
+std::vector<std::string> events_of(const Sheet* sheet) {
+  std::vector<std::string> events;
+  if (sheet)
+    for (const Clip& clip : sheet->clips)
+      for (const ClipEvent& event : clip.events) events.push_back(event.name);
+  return events;
+}
+
+std::vector<std::string> facts_of(const SwitchedKind& kind) {
+  std::vector<std::string> facts;
+  for (const std::string_view own : enum_names(FactSource::game))
+    if (!own.empty()) facts.emplace_back(own);
+  if (kind.checks)
+    for (const auto& item : kind.checks->all) facts.push_back(item.name);
+  if (kind.sheet)
+    for (const std::string& fact : kind.sheet->rules.facts()) facts.push_back(fact);
+  return facts;
+}
+
+void check_switch(const Located<Switch>& item, const SwitchedKind& kind, Report& report) {
+  const auto& [shape, when, event, use, holds] = item.value;
+  if (when.empty() == event.value.empty())
+    report.error(item.where, "a switch has either a \"when\" or an \"event\"");
+  const std::vector<std::string> shapes = kind.shapes ? kind.shapes->names() : std::vector<std::string>();
+  if (!shape.empty() && !contains(shapes, shape))
+    report.error(item.where, fmt::format("no shape \"{}\" of \"{}\"", shape, kind.name),
+                 did_you_mean(shape, shapes));
+  const std::vector<std::string> events = events_of(kind.sheet);
+  if (!event.value.empty() && !(kind.sheet && kind.sheet->missing) && !contains(events, event.value))
+    report.error(event.where, fmt::format("no clip of \"{}\" has an event \"{}\"", kind.name, event.value),
+                 did_you_mean(event.value, events));
+}
+
+void check_conditions(const Switches& switches, const SwitchedKind& kind, Report& report) {
+  if (!switches.conditions || (kind.sheet && kind.sheet->missing)) return;
+  const std::vector<std::string> facts = facts_of(kind);
+  for (std::size_t i = 0; i < switches.list.size(); ++i) {
+    const std::vector<ClipRules::Condition>& when = switches.conditions->rules()[i].when;
+    for (std::size_t k = 0; k < when.size(); ++k)
+      if (const std::string& fact = switches.conditions->facts()[when[k].fact]; !contains(facts, fact))
+        report.error(switches.list[i].value.when[k].where,
+                     fmt::format("no fact \"{}\" of \"{}\": neither its sheet's rules nor its checks have it",
+                                 fact, kind.name),
+                     did_you_mean(fact, facts));
+  }
+}
+
+}  // namespace
+
+void check_switches(const Switches& switches, const SwitchedKind& kind, Report& report) {
+  if (!kind.body && !switches.list.empty())
+    report.error(switches.list[0].where, fmt::format("kind \"{}\" has no body to switch", kind.name));
+  for (const Located<Switch>& item : switches.list) check_switch(item, kind, report);
+  check_conditions(switches, kind, report);
+}
+
+}  // namespace vole
