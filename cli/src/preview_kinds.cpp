@@ -17,7 +17,6 @@ using vole::Rect;
 
 constexpr Colour sensor_mark{0xb1, 0x89, 0xb4, 0xff};
 constexpr Colour off_mark{0x8d, 0x93, 0xa6, 0xff};
-constexpr Colour check_mark{0xa9, 0xbb, 0x5c, 0xff};
 
 // One of what is shown: a frame, and what of the thing collides.
 struct Shown {

@@ -22,8 +22,7 @@ void draw_solids(DrawList& list, LayerId layer, const vole::Level& level) {
                         form->one_way == vole::OneWay::no ? solid_mark : mark);
   for (const vole::LevelZone& zone : level.zones) {
     list.outline(layer, zone.area, zone_mark);
-    vole::draw_text(list, layer, vole::plain_font(), zone.name, zone.area.at + Vec2{2, 2},
-                    {.colour = zone_mark});
+    vole::draw_text(list, layer, vole::plain_font(), zone.name, zone.area.at + Vec2{2, 2}, {.colour = ink});
   }
 }
 
@@ -31,6 +30,22 @@ void draw_body(DrawList& list, LayerId layer, const vole::CollisionBody& body, V
   if (!body.shapes) return list.outline(layer, body.box.moved_by(at), mark_of(body, 0));
   for (std::uint32_t i = 0; i < body.shapes->size(); ++i)
     vole::draw_shape(list, layer, (*body.shapes)[i], at, mark_of(body, i));
+}
+
+void draw_checks(DrawList& list, LayerId layer, const vole::Checks& checks, Vec2 at) {
+  for (const auto& item : checks.all) {
+    const vole::Check& check = item.value;
+    if (check.is_ray())
+      vole::draw_line(list, layer, at + *check.from, at + *check.to, check_mark);
+    else
+      list.outline(layer, check.box(at, false), check_mark);
+  }
+}
+
+// The way of a platform, from where it begins.
+void draw_way(DrawList& list, LayerId layer, const vole::PathMover& mover, Vec2 at) {
+  for (std::size_t i = 1; i < mover.points.size(); ++i)
+    vole::draw_line(list, layer, at + mover.points[i - 1], at + mover.points[i], ink);
 }
 
 }  // namespace
@@ -56,10 +71,14 @@ void preview_level(vole::Catalog& catalog, const vole::Level& level, bool with_s
   for (const vole::LevelPlace& place : level.places) {
     const WrittenThing thing = things.at_place(place);
     if (const auto frame = thing.frame()) list.add(marks, vole::show(*frame, place.at));
+    if (with_shapes && thing.way) draw_way(list, marks, *thing.way, place.at);
     if (with_shapes && thing.body) draw_body(list, marks, *thing.body, place.at);
+    if (with_shapes && thing.checks) draw_checks(list, marks, *thing.checks, place.at);
     list.fill(marks, {{place.at.x - 2, place.at.y - 1}, {5, 2}}, mark);
-    vole::draw_text(list, marks, vole::plain_font(), place.name.empty() ? place.kind : place.name,
-                    {place.at.x, place.at.y + 2}, {.anchor = vole::Anchor::top});
+    // Among shapes the kinds would hide more than they tell.
+    const std::string& label = place.name.empty() && !with_shapes ? place.kind : place.name;
+    vole::draw_text(list, marks, vole::plain_font(), label, {place.at.x, place.at.y + 2},
+                    {.anchor = vole::Anchor::top});
   }
   list.sort();
   vole::Raster().draw(list, image);

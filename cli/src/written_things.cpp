@@ -36,12 +36,15 @@ WrittenThing WrittenThings::at_place(const vole::LevelPlace& place) const {
 WrittenThing WrittenThings::made_of(std::string_view kind, const vole::Node& components) const {
   const vole::KindCompiler compiler{kinds_, {catalog_, types_, no_tracks_, vole::UnknownComponents::skip}};
   vole::Report report;
-  WrittenThing thing{compiler.compile(kind, components, report), std::nullopt};
+  WrittenThing thing;
+  thing.kind = compiler.compile(kind, components, report);
   report.throw_if_errors();
   const vole::Shapes* shapes = nullptr;
   for (const vole::CompiledKind::Part& part : thing.kind->parts) {
     if (part.type == types_.of<vole::Checks>())
       thing.checks = static_cast<const vole::Checks*>(part.component.get());
+    if (part.type == types_.of<vole::PathMover>())
+      thing.way = static_cast<const vole::PathMover*>(part.component.get());
     if (part.type == types_.of<vole::Shapes>())
       shapes = static_cast<const vole::Shapes*>(part.component.get());
     if (part.type != types_.of<vole::Body>()) continue;
