@@ -554,6 +554,8 @@ TEST_CASE("what is solid otherwise than was meant is reported, each with its rul
   append(folder, "game.toml", "[categories]\nfoes = {}\n");
   CHECK_THAT(found(), Catch::Contains("no kind and no tile is of the category \"foes\"") &&
                           Catch::Contains("[idle-category]"));
+  append(folder, "game.toml", "shy = { blocks = [], notices = [] }\n");
+  CHECK_THAT(found(), Catch::Contains("the category \"shy\" neither blocks nor notices any"));
   append(folder, "assets/soil.tileset.toml", "category = \"fose\"\n");
   CHECK_THAT(found(), Catch::Contains("no category \"fose\"; did you mean \"foes\"?"));
 }

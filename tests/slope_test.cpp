@@ -365,6 +365,43 @@ TEST_CASE("a corner that holds a body by little is gone around where that is ask
   CHECK(world.slide(box_body({{63, 90}, {10, 10}}), {0, -40}, {.slip = 4}).held());
 }
 
+TEST_CASE("of merged tiles those edges alone are left that border on something open, point by point") {
+  vole::Random chance(55);
+  int hidden = 0, left = 0;
+  for (int round = 0; round < cases(60); ++round) {
+    SolidGrid grid({10, 8}, 16, {false, false, false, false});
+    for (int y = 0; y < 8; ++y)
+      for (int x = 0; x < 10; ++x)
+        if (chance.chance(0.6f)) {
+          const CellForm form(static_cast<TileShape>(chance.chance(0.5f) ? 0 : below(chance, 11)), 16);
+          grid.set({x, y}, (chance.chance(0.5f) ? form.mirrored() : form).turned(below(chance, 4)));
+        }
+    const auto solid_at = [&grid](Vec2 point) {
+      const vole::IVec2 cell(std::floor(point.x / 16), std::floor(point.y / 16));
+      const CellForm* const form = grid.form(cell.x, cell.y);
+      return form && cast_ray(point, {0, 0}, form->shape(), Vec2(cell * 16)).hit;
+    };
+    for (int y = 0; y < 8; ++y)
+      for (int x = 0; x < 10; ++x) {
+        const CellForm* const form = grid.form(x, y);
+        if (!form) continue;
+        const std::span<const Vec2> corners = form->shape().corners();
+        for (std::size_t edge = 0; edge < corners.size(); ++edge) {
+          const Vec2 from = corners[edge], way = corners[(edge + 1) % corners.size()] - from;
+          const Vec2 outward = Vec2{way.y, -way.x} * (0.01f / std::hypot(way.x, way.y));
+          bool all_solid = true;
+          for (float along = 1.0f / 64; along < 1; along += 1.0f / 32)
+            all_solid = all_solid && solid_at(Vec2(vole::IVec2{x, y} * 16) + from + way * along + outward);
+          CAPTURE(round, x, y, edge, from.x, from.y, way.x, way.y);
+          REQUIRE(grid.edge_hidden({x, y}, edge) == all_solid);
+          ++(all_solid ? hidden : left);
+        }
+      }
+  }
+  CHECK(hidden > cases(60) * 20);
+  CHECK(left > cases(60) * 20);
+}
+
 TEST_CASE("a full tile beside a part of one hides no more of it than it touches") {
   SolidGrid grid({4, 4}, 16);
   grid.set({1, 1}, CellForm(TileShape::lower_half, 16));

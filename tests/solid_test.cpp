@@ -391,7 +391,12 @@ TEST_CASE("a steady tick with bodies, platforms, checks, questions and meetings 
   if (!allocations_are_counted()) return;
   Yard yard(
       "[scout]\nbody = { size = [10, 10], category = \"walkers\" }\nside_mover = { speed = 40 }\n"
-      "checks.ledge = { at = [6, 1], size = [2, 4], of = [\"ground\"] }\n");
+      "checks.ledge = { at = [6, 1], size = [2, 4], of = [\"ground\"] }\n"
+      "checks.far = { from = [6, -5], to = [90, -5] }\n"
+      "shapes = [{ at = [-5, -10], size = [10, 10] }, { name = \"claw\", at = [9, -5], radius = 4, use = "
+      "\"off\", "
+      "turns = true }]\n"
+      "switches = [{ shape = \"claw\", when = [\"far\", \"grounded\"], use = \"sensor\" }]\n");
   const Entity lift = yard.stage->spawn("lift", {200, 120});
   vole::PathMover path;
   path.points = {{0, 0}, {90, 40}, {-60, 80}};
@@ -408,6 +413,7 @@ TEST_CASE("a steady tick with bodies, platforms, checks, questions and meetings 
   CueScene::work = [&](Stage& stage) {
     found.clear();
     stage.bodies().find(Rect{{0, 0}, {300, 300}}, {}, found);
+    yard.walk(scout, stage.ticks() % 40 < 20 ? 1.0f : -1.0f);
     answers += stage.check(scout, "ledge") +
                static_cast<int>(stage.bodies().cast_ray({0, 230}, {600, 0}).has_value()) +
                static_cast<int>(found.size());
@@ -416,6 +422,7 @@ TEST_CASE("a steady tick with bodies, platforms, checks, questions and meetings 
     cues.while_touching("walker", "bulb", [](Stage&, Entity, Entity, const Meeting&) {});
     cues.when_part("walker", vole::tagged("seed"), [](Stage&, Entity, Entity) {});
     cues.when_squeezed("crate", [](Stage&, Entity, Entity) {});
+    cues.while_touching(vole::with_shape("claw"), "bulb", [](Stage&, Entity, Entity) {});
   });
   yard.tick(300);
   const std::int64_t before = allocations_so_far();

@@ -28,22 +28,17 @@ struct Shown {
   const vole::Checks* checks() const { return thing.checks; }
 };
 
-Rect joined(const Rect& a, const Rect& b) {
-  const Vec2 corner{std::min(a.left(), b.left()), std::min(a.top(), b.top())};
-  return {corner, Vec2{std::max(a.right(), b.right()), std::max(a.bottom(), b.bottom())} - corner};
-}
-
 // All that is to be seen of it, around its position.
 Rect reach_of(const Shown& shown) {
   Rect reach{{-4, -4}, {8, 8}};
-  if (shown.frame) reach = joined(reach, {-Vec2(shown.frame->pivot), Vec2(shown.frame->size)});
-  if (shown.body()) reach = joined(reach, shown.body()->bounds());
+  if (shown.frame) reach = reach.joined_with({-Vec2(shown.frame->pivot), Vec2(shown.frame->size)});
+  if (shown.body()) reach = reach.joined_with(shown.body()->bounds());
   if (!shown.checks()) return reach;
   for (const auto& item : shown.checks()->all) {
     const vole::Check& check = item.value;
-    if (!check.is_ray()) reach = joined(reach, check.box({0, 0}, false));
+    if (!check.is_ray()) reach = reach.joined_with(check.box({0, 0}, false));
     for (const auto& end : {check.from, check.to})
-      if (end) reach = joined(reach, {*end, {0, 0}});
+      if (end) reach = reach.joined_with({*end, {0, 0}});
   }
   return reach;
 }

@@ -20,17 +20,11 @@ inline bool share_a_point(const Rect& a, const Rect& b) {
   return a.left() <= b.right() && b.left() <= a.right() && a.top() <= b.bottom() && b.top() <= a.bottom();
 }
 
-// The smallest box that holds both.
-inline Rect joined(const Rect& a, const Rect& b) {
-  const Vec2 corner{std::min(a.left(), b.left()), std::min(a.top(), b.top())};
-  return {corner, Vec2{std::max(a.right(), b.right()), std::max(a.bottom(), b.bottom())} - corner};
-}
-
 // Around all shapes; of none, an empty box.
 inline Rect bounds_of(std::span<const Shape> shapes) {
   if (shapes.empty()) return {};
   Rect all = shapes[0].bounds();
-  for (const Shape& shape : shapes.subspan(1)) all = joined(all, shape.bounds());
+  for (const Shape& shape : shapes.subspan(1)) all = all.joined_with(shape.bounds());
   return all;
 }
 

@@ -201,7 +201,7 @@ void CollisionWorld::find_along(Vec2 from, Vec2 motion, const Asked& asked,
 std::optional<CastHit> CollisionWorld::cast_shapes(std::span<const Shape> shapes, Vec2 at, Vec2 motion,
                                                    const Asked& asked, const MoveRules& rules) const {
   const Rect start = bounds_of(shapes).moved_by(at);
-  const Rect area = joined(start, start.moved_by(motion));
+  const Rect area = start.joined_with(start.moved_by(motion));
   if (!is_finite(area)) return std::nullopt;
   gather_shapes(area, asked, rules.through_one_way);
   static const SolidGrid no_grid;

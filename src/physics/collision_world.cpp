@@ -109,8 +109,7 @@ namespace {
 
 // All that a motion of this reach can come to.
 Rect area_of(const Rect& bounds, Vec2 reach) {
-  const float far = std::abs(reach.x) + std::abs(reach.y) + 2;
-  return {bounds.at - Vec2(far), bounds.size + Vec2(2 * far)};
+  return bounds.widened_by(std::abs(reach.x) + std::abs(reach.y) + 2);
 }
 
 double steepest_of(const MoveRules& rules) {

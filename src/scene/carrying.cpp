@@ -19,8 +19,7 @@ float length(Vec2 a) {
 }
 
 Rect around(const Rect& box, Vec2 by) {
-  const float far = std::abs(by.x) + std::abs(by.y) + 2;
-  return {box.at - Vec2(far), box.size + Vec2(2 * far)};
+  return box.widened_by(std::abs(by.x) + std::abs(by.y) + 2);
 }
 
 // By how much a body must give way to another that moves, which it meets with this normal.

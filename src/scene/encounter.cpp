@@ -15,10 +15,7 @@ const CollisionBody& body_of(const Tick& tick, const Meeter& meeter) {
 }  // namespace
 
 Rect swept(const Rect& now, Vec2 motion, float wider) {
-  const Rect before = now.moved_by(-motion);
-  const Vec2 corner{std::min(before.left(), now.left()), std::min(before.top(), now.top())};
-  const Vec2 end{std::max(before.right(), now.right()), std::max(before.bottom(), now.bottom())};
-  return {corner - Vec2(wider), end - corner + Vec2(2 * wider)};
+  return now.joined_with(now.moved_by(-motion)).widened_by(wider);
 }
 
 Encounter::Encounter(const Tick& tick, const Meeter& a, const Meeter& b, std::uint32_t shape_of_a,

@@ -85,10 +85,15 @@ class Compilation {
     for (const std::string_view mover : {"side_mover", "top_mover"})
       if (has(*kind, mover) && !has(*kind, "body"))
         report_.error(components.where, fmt::format("kind \"{}\" has a {} but no body to move", name, mover));
-    if (has(*kind, "side_mover") && has(*kind, "top_mover"))
-      report_.error(components.where,
-                    fmt::format("kind \"{}\" is moved by a side_mover and by a top_mover", name),
-                    "leave one of them out");
+    std::string_view first;
+    for (const std::string_view mover : {"side_mover", "top_mover", "path_mover"}) {
+      if (!has(*kind, mover)) continue;
+      if (!first.empty())
+        report_.error(components.where,
+                      fmt::format("kind \"{}\" is moved by a {} and by a {}", name, first, mover),
+                      "leave one of them out");
+      first = mover;
+    }
     add_body(*kind);
     add_switches(*kind);
     add_motion(*kind, types());

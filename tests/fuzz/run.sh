@@ -3,7 +3,7 @@
 set -eu
 program=$1
 seconds=$2
-for target in picture toml sheet "named sheet" "lively sheet" font truetype "truetype text" atlas tileset level kinds controls project recording snapshot "written state"; do
+for target in picture outline toml sheet "named sheet" "lively sheet" font truetype "truetype text" atlas tileset level kinds controls project recording snapshot "written state"; do
   log=$(mktemp)
   file=$(echo "$target" | tr ' ' '-')
   if VOLE_FUZZ_TARGET="$target" "$program" -max_total_time="$seconds" -max_len=70000 -rss_limit_mb=2048 -artifact_prefix="fuzz-$file-" >"$log" 2>&1; then

@@ -9,9 +9,11 @@
 #include "vole/app/project.hpp"
 #include "vole/asset/atlas.hpp"
 #include "vole/asset/font.hpp"
+#include "vole/asset/outline.hpp"
 #include "vole/input/recording.hpp"
 #include "vole/level/kinds.hpp"
 #include "vole/level/level.hpp"
+#include "vole/world/compiled_kinds.hpp"
 
 namespace {
 
@@ -59,7 +61,8 @@ class Folder {
           "frame = { size = [8, 8] }\n[tiles]\nsoil = { cell = [0, 0], solid = true }\ngrass = { cell = [3, "
           "1] }\n");
     write("levels/patch.level.toml",
-          "sky = \"#24352a\"\ntileset = \"mouse\"\nletters = { \".\" = \"\", \"#\" = \"soil\" }\n"
+          "sky = \"#24352a\"\ntileset = \"mouse\"\nletters = { \".\" = \"\", \"#\" = \"soil\", \"b\" = "
+          "\"soil, mirrored, turned 90\" }\n"
           "[[layers]]\nname = \"back\"\npicture = \"mouse\"\nparallax = [0.5, 1]\n"
           "[[layers]]\nname = \"ground\"\nrows = [\"..\", \"##\"]\n"
           "[[places]]\nkind = \"mouse\"\ncell = [1, 0]\nbody = { size = [1, 2] }\n[[places]]\nkind = "
@@ -68,7 +71,12 @@ class Folder {
           "[mouse]\nsprite = { sheet = \"mouse\", layer = \"ground\" }\nbody = { size = [6, 6] "
           "}\n[a]\n[runner]\nperson = "
           "{}\nside_mover = {}\n"
-          "sprite = { sheet = \"lively\", clip = \"walk\", layer = \"ground\" }\nbody = { size = [6, 6] }\n");
+          "sprite = { sheet = \"lively\", clip = \"walk\", layer = \"ground\" }\nbody = { size = [6, 6] }\n"
+          "[shaped]\nshapes = [{ outline = \"mouse\", error = 1 }, { name = \"a\", at = [1, 2], radius = 3, "
+          "use = "
+          "\"off\", turns = true }]\nswitches = [{ shape = \"a\", when = [\"near\", \"vx < 1\"], use = "
+          "\"sensor\" "
+          "}]\nchecks.near = { from = [1, 2], to = [3, 4], of = [\"ground\"] }\n");
     write("controls.toml",
           "[actions]\njump = [\"key Space\"]\n[axes.walk]\nless = [\"key KeyA\"]\nstick = [\"pad stick left "
           "x\"]\n");
@@ -116,6 +124,11 @@ void load_asset(const char* name, const std::string& file, std::string_view byte
 
 void load_picture(std::string_view bytes) {
   vole::decode_png(vole::Bytes(bytes.begin(), bytes.end()), vole::FilePosition::whole_file("f.png"));
+}
+void load_outline(std::string_view bytes) {
+  const vole::Picture picture(
+      vole::decode_png(vole::Bytes(bytes.begin(), bytes.end()), vole::FilePosition::whole_file("f.png")));
+  vole::cut_outline(frame_of(picture, picture.area()), 0.5f);
 }
 void load_toml(std::string_view bytes) {
   vole::parse_toml(bytes, "f.toml");
@@ -175,7 +188,13 @@ void load_level(std::string_view bytes) {
 }
 void load_kinds(std::string_view bytes) {
   folder().write("kinds.toml", bytes);
-  vole::read_kinds(folder().path());
+  const vole::Kinds kinds = vole::read_kinds(folder().path());
+  vole::Catalog catalog(folder().path());
+  const vole::ComponentTypes types;
+  const std::vector<const vole::Track*> no_tracks;
+  vole::Report report;
+  for (const auto& kind : kinds.all)
+    vole::KindCompiler{kinds, {catalog, types, no_tracks}}.compile(kind.name, kind.value, report);
 }
 void load_controls(std::string_view bytes) {
   folder().write("fuzzed-controls.toml", bytes);
@@ -200,6 +219,7 @@ void load_recording(std::string_view bytes) {
 const std::vector<FuzzTarget>& fuzz_targets() {
   static const std::vector<FuzzTarget> targets{
       {"picture", "assets/mouse.png", load_picture},
+      {"outline", "assets/mouse.png", load_outline},
       {"toml", "levels/patch.level.toml", load_toml},
       {"sheet", "assets/mouse.sheet.toml", load_sheet},
       {"font", "assets/mouse.sheet.toml", load_font},

@@ -19,6 +19,7 @@ using vole::Rect;
 // What a thing is, as far as these rules ask.
 struct Traits {
   std::optional<vole::Body> body;
+  vole::Vec2 size{0, 0};  // of all of the body
   bool has_shapes = false, moves = false, steered = false;
   IVec2 picture{0, 0};  // size of what it shows first
 };
@@ -49,22 +50,38 @@ class Solids {
     for (const vole::CompiledKind::Part& part : kind->parts) {
       if (part.type == types_.of<vole::Body>())
         traits.body = *static_cast<const vole::Body*>(part.component.get());
-      traits.has_shapes = traits.has_shapes || part.type == types_.of<vole::Shapes>();
+      if (part.type == types_.of<vole::Shapes>()) {
+        traits.has_shapes = true;
+        traits.size = size_of(*static_cast<const vole::Shapes*>(part.component.get()));
+      }
       traits.moves = traits.moves || part.type->name == "side_mover" || part.type->name == "top_mover";
       traits.steered = traits.steered || part.type->name == "person";
     }
+    if (traits.body && !traits.has_shapes) traits.size = traits.body->size;
     if (kind->sprite && kind->sprite->sheet() && !kind->sprite->sheet()->missing &&
         !kind->sprite->sheet()->frames.empty())
       traits.picture = kind->sprite->sheet()->frames[0].size;
     return traits;
   }
 
+  // What cannot be made is told already.
+  vole::Vec2 size_of(const vole::Shapes& shapes) const {
+    try {
+      Rect all;
+      for (const vole::Shape& shape : vole::shapes_of(shapes, game_.catalog))
+        all = all.empty() ? shape.bounds() : all.joined_with(shape.bounds());
+      return all.size;
+    } catch (const vole::Error&) {
+      return {0, 0};
+    }
+  }
+
   void look_at_kind(const vole::NamedItem<vole::Node>& kind) {
     const Traits traits = traits_of(kind.name, kind.value);
     if (traits.steered) steered_kinds_.push_back(kind.name);
     if (traits.body) categories_seen_.insert(traits.body->category.value);
-    if (!traits.body || traits.has_shapes || traits.picture.x == 0) return;
-    const vole::Vec2 size = traits.body->size, picture(traits.picture);
+    if (!traits.body || traits.picture.x == 0) return;
+    const vole::Vec2 size = traits.size, picture(traits.picture);
     if (size.x > picture.x * 1.5f || size.y > picture.y * 1.5f)
       game_.add("large-body", game_.relative(*kind.where.file),
                 fmt::format("the body of \"{}\", {} x {}, is larger by half than its picture, {} x {}",
@@ -80,12 +97,20 @@ class Solids {
       } catch (const vole::Error&) {
       }
     }
-    for (const auto& item : game_.project.written_categories)
+    for (const auto& item : game_.project.written_categories) {
       if (categories_seen_.count(item.name) == 0 && item.name != "ground" && item.name != "things")
         game_.add(
             "idle-category", "game.toml",
             fmt::format("no kind and no tile is of the category \"{}\", so it meets nothing", item.name), "",
             item.where);
+      const vole::Categories& categories = game_.project.categories;
+      const std::optional<std::uint8_t> number = categories.find(item.name);
+      if (number && categories.blocks(*number) == 0 && categories.notices(*number) == 0)
+        game_.add(
+            "idle-category", "game.toml",
+            fmt::format("the category \"{}\" neither blocks nor notices any, so it meets nothing", item.name),
+            "leave out its \"notices\": then it notices all", item.where);
+    }
   }
 
   void look_at_level(const Level& level) {

@@ -43,7 +43,16 @@ struct BasicRect {
     return {corner, {std::max(end.x - corner.x, Scalar{0}), std::max(end.y - corner.y, Scalar{0})}};
   }
 
+  // The smallest that holds both.
+  BasicRect joined_with(const BasicRect& other) const {
+    const V corner{std::min(left(), other.left()), std::min(top(), other.top())};
+    const V end{std::max(right(), other.right()), std::max(bottom(), other.bottom())};
+    return {corner, end - corner};
+  }
+
   BasicRect moved_by(V by) const { return {{at.x + by.x, at.y + by.y}, size}; }
+  // Larger by so much on each of its sides.
+  BasicRect widened_by(Scalar by) const { return {at - V(by), size + V(2 * by)}; }
 
   friend bool operator==(const BasicRect& a, const BasicRect& b) { return a.at == b.at && a.size == b.size; }
 };
