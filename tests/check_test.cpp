@@ -559,3 +559,48 @@ TEST_CASE("what is solid otherwise than was meant is reported, each with its rul
   append(folder, "assets/soil.tileset.toml", "category = \"fose\"\n");
   CHECK_THAT(found(), Catch::Contains("no category \"fose\"; did you mean \"foes\"?"));
 }
+
+TEST_CASE("a game writes its own schemas, and check holds its own components to them") {
+  TempFolder folder;
+  write_tidy_game(folder);
+  const std::string kinds = vole::read_text(folder.path("kinds.toml"), 10000);
+  const auto found = [&](const std::string& more) {
+    folder.write("kinds.toml", kinds + more);
+    return vole_in(folder, "check").output;
+  };
+  // Without schemas only the game knows.
+  CHECK_THAT(found("[bulb]\nbulb = { wroth = 3 }\n"), !Catch::Contains("wroth"));
+  const std::string game = as_word(variable("VOLE_ALLOTMENT"));
+  Ran ran = run_command("cd " + as_word(folder.path()) + " && " + game + " --schemas schemas");
+  CHECK(ran.code == 0);
+  CHECK_THAT(ran.output, Catch::Contains("schemas/kinds.schema.json\n"));
+  CHECK_THAT(found("[bulb]\nbulb = { worth = 3 }\n"), Catch::Contains("nothing wrong"));
+  CHECK_THAT(found("[bulb]\nbulb = { wroth = 3 }\n"),
+             Catch::Contains("error: unknown key \"wroth\"; did you mean \"worth\"?"));
+  CHECK_THAT(found("[bulb]\nbulb = { worth = \"3\" }\n"),
+             Catch::Contains("error: a whole number wanted here, not the text \"3\""));
+  CHECK_THAT(found("[bulb]\nbulb = { worth = 2.5 }\n"), Catch::Contains("a whole number wanted here"));
+  CHECK_THAT(found("[bulb]\nbulb = 3\n"), Catch::Contains("a table wanted here, not the number 3"));
+  CHECK_THAT(found("[bulb]\nmuond = { scrapes = 3 }\n"),
+             Catch::Contains("no component \"muond\"; did you mean \"mound\"?"));
+  CHECK_THAT(found("[bulb]\nelevator = {}\n"), Catch::Contains("no component \"elevator\""));
+  // In places of levels too.
+  folder.write("kinds.toml", kinds + "[bulb]\nbulb = { worth = 3 }\n");
+  const std::string level = vole::read_text(folder.path("levels/patch.level.toml"), 10000);
+  folder.write("levels/patch.level.toml",
+               level + "[[places]]\nkind = \"bulb\"\ncell = [2, 2]\nbulb = { worth = true }\n");
+  CHECK_THAT(vole_in(folder, "check").output, Catch::Contains("levels/patch.level.toml") &&
+                                                  Catch::Contains("a whole number wanted here, not true"));
+  folder.write("levels/patch.level.toml", level);
+  // What is somebody's own is not written over, and what is no schema is told of.
+  folder.write("schemas/kinds.schema.json", "{ \"mine\": 1 }");
+  ran = run_command("cd " + as_word(folder.path()) + " && " + game + " --schemas schemas");
+  CHECK(ran.code == 1);
+  CHECK_THAT(ran.output, Catch::Contains("is there already, and was not made by this command"));
+  for (const char* broken :
+       {"{ \"mine\": 1 }", "{", "[[[[", "{ \"additionalProperties\": { \"properties\": 3 } }"}) {
+    folder.write("schemas/kinds.schema.json", broken);
+    CHECK_THAT(vole_in(folder, "check").output,
+               Catch::Contains("schemas/kinds.schema.json: error: is no schema of kinds"));
+  }
+}

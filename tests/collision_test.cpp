@@ -197,9 +197,18 @@ TEST_CASE("rays and cast shapes meet first what a look at everything meets first
         }
       REQUIRE(same_hit(scene.world.cast_shape(shape, from, motion, asked), expected));
 
-      // And the nearest body.
+      // And what is nearest.
       std::optional<Found> nearest;
       double distance = 50;
+      asked.tiles = chance.chance(0.3f);
+      for (const IVec2 cell : scene.solid_cells(asked)) {
+        const Shape& tile = scene.grid.form(cell.x, cell.y)->shape();
+        const double gap =
+            std::max(gap_between(Shape::circle({0, 0}, 1), from, tile, Vec2(cell * 16)).distance + 1, 0.0);
+        if (gap > distance || (nearest && gap == distance)) continue;
+        distance = gap;
+        nearest = Found{vole::no_body, cell};
+      }
       for (std::uint32_t id = 0; id < scene.bodies.size(); ++id)
         for (const Shape& other : shapes_of(scene.bodies[id], asked.sensors)) {
           const double gap = std::max(

@@ -250,12 +250,29 @@ body = { size = [4, 4], use = "off" }
   CHECK(count("assets/mouse.sheet.toml --show shapes", solid) > 8 * 100);
   CHECK(count("assets/mouse.sheet.toml --show shapes", one_way) == 0);
   CHECK(count("assets/mouse.sheet.toml", solid) == 0);
+  // One alone, with what it says itself and what it is made from.
+  folder.write("kinds.toml",
+               "[base]\nsprite = { sheet = \"mouse\" }\nbody = { size = [4, 4] }\n[own]\nfrom = \"base\"\n"
+               "body = { use = \"sensor\" }\nchecks.near = { at = [0, 0] }\n");
+  const Ran ran = vole_in(folder, "preview kinds.toml --kind own -o out.png");
+  CHECK(ran.code == 0);
+  const auto line = [&](const std::string& text, const std::string& where) {
+    return has(ran.output, text + std::string(57 - text.size(), ' ') + where + "\n");
+  };
+  CHECK(line("sprite.sheet = \"mouse\"", "kinds.toml:2"));
+  CHECK(line("body.size = [4, 4]", "kinds.toml:3"));
+  CHECK(line("body.use = \"sensor\"", "kinds.toml:6"));
+  CHECK(line("checks.near.at = [0, 0]", "kinds.toml:7"));
+  CHECK(count("kinds.toml --kind own", sensor) > 100);
+  CHECK(count("kinds.toml --kind base", solid) > 100);
   folder.write("kinds.toml", "[bare]\nsprite = { sheet = \"mouse\" }\n");
   const auto wrong = [&](const std::string& words) {
     return vole_in(folder, "preview " + words + " -o out.png").output;
   };
   CHECK(has(wrong("assets/mouse.sheet.toml --show shapes"), "no kind with a body shows this sheet"));
   CHECK(has(wrong("kinds.toml --show rules"), "is not a sheet"));
+  CHECK(has(wrong("kinds.toml --kind bear"), "no kind \"bear\"; did you mean \"bare\"?"));
+  CHECK(has(wrong("assets/mouse.sheet.toml --kind bare"), "is not kinds.toml"));
   folder.write("kinds.toml", "");
   CHECK(has(wrong("kinds.toml"), "has no kinds to show"));
 }

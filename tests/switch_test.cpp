@@ -274,6 +274,15 @@ TEST_CASE("an outline is what is opaque in the picture, around its pivot, and fo
   vole::Report report;
   CHECK(yard.catalog->refresh(report) > 0);
   CHECK(stage.bodies().body(rock.index).bounds() == vole::Rect{{290, 188}, {20, 12}});
+  // One of which nothing can be made leaves the body that was there; a new thing has its box.
+  vole::write_png(yard.folder.path("assets/rock.png"), vole::Image(vole::IVec2{20, 16}));
+  CHECK(yard.catalog->refresh(report) > 0);
+  CHECK(stage.bodies().body(rock.index).bounds() == vole::Rect{{290, 188}, {20, 12}});
+  CHECK(bounds("rock").size == Vec2{12, 12});
+  yard.tick(3);
+  vole::write_png(yard.folder.path("assets/rock.png"), image);
+  CHECK(yard.catalog->refresh(report) > 0);
+  CHECK(bounds("rock").size == Vec2{20, 12});
 }
 
 TEST_CASE("a check that is a ray ends at the first that it asks for, and turns with its thing") {

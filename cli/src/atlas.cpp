@@ -156,7 +156,7 @@ bool is_page_name(std::string_view page, std::string_view name) {
 std::set<std::string> pages_there(const std::string& file, const std::string& name) {
   std::set<std::string> pages;
   if (!vole::file_exists(file)) return pages;
-  expect_made_by_vole(file, made_by_atlas);
+  vole::expect_made_by_vole(file, made_by_atlas);
   const Node root = vole::read_toml(file);
   if (const Node* const listed = root.find("pages"))
     for (const Node& page : listed->items)
@@ -222,7 +222,7 @@ void write_atlas(Catalog& catalog, const AtlasOptions& options) {
 // Left as it is when nothing changes, so that nothing is recompiled for it.
 void write_header(Catalog& catalog, const std::string& path) {
   const std::string header = names_header(names_of_game(catalog));
-  if (expect_made_by_vole(path, made_by_names) != header) vole::write_whole(path, header);
+  if (vole::expect_made_by_vole(path, made_by_names) != header) vole::write_whole(path, header);
   fmt::print("{}\n", path);
 }
 

@@ -8,6 +8,7 @@
 #include "check_rules.hpp"
 #include "commands.hpp"
 #include "game_files.hpp"
+#include "own_components.hpp"
 #include "progress.hpp"
 #include "vole/app/project.hpp"
 #include "vole/asset/atlas.hpp"
@@ -146,6 +147,7 @@ class Checker {
   }
 
   void check_kinds() {
+    attempt([this] { own_components_ = std::make_unique<OwnComponents>(root_, types_); });
     kinds_ = vole::read_kinds(root_, project_.categories);
     files_ += static_cast<int>(kinds_.files.size());
     for (const auto& kind : kinds_.all) check_thing(kind.name, kind.value, nullptr);
@@ -189,11 +191,12 @@ class Checker {
                               level.cells.x, level.cells.y, size.x, size.y));
   }
 
-  // As bringing it to life would find it. The game's own components are known only to the game, which checks
-  // them when it starts.
+  // As bringing it to life would find it. The game's own components are known to the game, which checks them when it
+  // starts, and from the schemas that it has written.
   void check_thing(const std::string& kind, const Node& thing, const vole::Level* level) {
     const vole::KindCompiler compiler{kinds_, {catalog_, types_, own_tracks_, vole::UnknownComponents::skip}};
     const auto compiled = compiler.compile(kind, thing, report_);
+    if (own_components_) own_components_->check(thing, report_);
     const auto has = [&](const vole::ComponentTypes::Type* type) {
       return std::any_of(compiled->parts.begin(), compiled->parts.end(),
                          [type](const auto& part) { return part.type == type; });
@@ -252,6 +255,7 @@ class Checker {
   vole::Controls controls_;
   vole::Kinds kinds_;
   vole::ComponentTypes types_;
+  std::unique_ptr<OwnComponents> own_components_;
   const std::vector<const vole::Track*> own_tracks_;
   Report report_;
   int files_ = 0;

@@ -76,6 +76,10 @@ void CommandLine::add_preview() {
       ->required();
   command->add_option("--clip", preview_.clip, "Only this clip or set of a sheet")->type_name("NAME");
   command
+      ->add_option("--kind", preview_.kind,
+                   "Only this kind of kinds.toml, with its fields and where they are written")
+      ->type_name("NAME");
+  command
       ->add_option("--show", preview_.show,
                    "Of a sheet: all of it, its clips on one line, its clip rules, or the bodies of what "
                    "shows it; of a "

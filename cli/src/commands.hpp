@@ -22,6 +22,7 @@ struct PreviewOptions {
   std::string file;
   std::string output;
   std::string clip;          // or set; empty: all
+  std::string kind;          // of kinds.toml: only this one
   std::string show = "all";  // or "baseline", "rules", "shapes"
   bool watch = false;        // for ever
 };

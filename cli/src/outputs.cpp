@@ -16,17 +16,6 @@ bool is_file_name(std::string_view name) {
          std::all_of(name.begin(), name.end(), fits);
 }
 
-std::string expect_made_by_vole(const std::string& path, std::string_view mark) {
-  if (!vole::file_exists(path)) return {};
-  constexpr std::size_t most_bytes = std::size_t{64} << 20;
-  std::string content = vole::read_text(path, most_bytes);
-  if (!content.starts_with(mark))
-    throw vole::Error(vole::FilePosition::whole_file(path),
-                      "is there already, and was not made by this command",
-                      "give the output another name, or remove the file");
-  return content;
-}
-
 void expect_no_game_file(const std::string& output, const std::string& game_folder) {
   if (!vole::file_exists(output)) return;
   std::vector<std::string> inputs;

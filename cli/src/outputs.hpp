@@ -8,9 +8,5 @@
 // Whether it can be the name of a file on every system, with nothing in it that TOML or C++ would take for more.
 bool is_file_name(std::string_view name);
 
-// What is in the file; empty when there is none. Throws Error when it does not begin with this mark: then it is somebody's
-// own.
-std::string expect_made_by_vole(const std::string& path, std::string_view mark);
-
 // Throws Error when the output is a file that the game in this folder consists of.
 void expect_no_game_file(const std::string& output, const std::string& game_folder);

@@ -162,6 +162,9 @@ void expect_plain(const PreviewOptions& options) {
 }
 
 void preview_once(const std::string& root, const PreviewOptions& options) {
+  if (!options.kind.empty() && !is_kinds_file(root, options.file))
+    throw vole::Error(vole::FilePosition::whole_file(options.file),
+                      "is not kinds.toml: it has no kinds to show", "leave out --kind");
   vole::Catalog catalog(root);
   const std::string& file = options.file;
   const auto show = [&]<class T>(std::string_view ending, void (*draw)(const T&, const std::string&)) {
@@ -182,6 +185,7 @@ void preview_once(const std::string& root, const PreviewOptions& options) {
   }
   if (is_kinds_file(root, file)) {
     if (options.show != "shapes") expect_plain(options);
+    if (!options.kind.empty()) return preview_kind(catalog, options.kind, options.output);
     return preview_kinds(catalog, file, options.output);
   }
   std::string name = name_in_catalog<vole::Sheet>(root, file, ".sheet.toml");

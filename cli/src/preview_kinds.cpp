@@ -9,27 +9,18 @@
 #include "preview_page.hpp"
 #include "written_things.hpp"
 
-namespace {
-
 using namespace paper;
 using vole::BodyUse;
 using vole::Rect;
 
+namespace {
+
 constexpr Colour sensor_mark{0xb1, 0x89, 0xb4, 0xff};
 constexpr Colour off_mark{0x8d, 0x93, 0xa6, 0xff};
 
-// One of what is shown: a frame, and what of the thing collides.
-struct Shown {
-  std::string name, below;
-  std::optional<vole::Frame> frame;
-  WrittenThing thing;
+}  // namespace
 
-  const std::optional<vole::CollisionBody>& body() const { return thing.body; }
-  const vole::Checks* checks() const { return thing.checks; }
-};
-
-// All that is to be seen of it, around its position.
-Rect reach_of(const Shown& shown) {
+Rect reach_of(const ShownKind& shown) {
   Rect reach{{-4, -4}, {8, 8}};
   if (shown.frame) reach = reach.joined_with({-Vec2(shown.frame->pivot), Vec2(shown.frame->size)});
   if (shown.body()) reach = reach.joined_with(shown.body()->bounds());
@@ -43,11 +34,11 @@ Rect reach_of(const Shown& shown) {
   return reach;
 }
 
-vole::Shape thin(Vec2 from, Vec2 to) {
+static vole::Shape thin(Vec2 from, Vec2 to) {
   return vole::Shape::capsule(from, to, 0.01f);
 }
 
-void draw_shown(Page& page, const Shown& shown, IVec2 at, int scale) {
+void draw_shown(Page& page, const ShownKind& shown, IVec2 at, int scale) {
   if (shown.frame) page.posed(*shown.frame, at, scale, {});
   if (shown.body())
     shown.body()->visit_shapes([&](const vole::Shape& shape, std::uint32_t place) {
@@ -66,7 +57,7 @@ void draw_shown(Page& page, const Shown& shown, IVec2 at, int scale) {
   page.cross(at, 4, ink);
 }
 
-void draw_legend(Page& page, IVec2 at) {
+void draw_kind_legend(Page& page, IVec2 at) {
   const std::pair<std::string_view, Colour> roles[] = {{"solid", body_mark},    {"one-way", mark},
                                                        {"sensor", sensor_mark}, {"off", off_mark},
                                                        {"check", check_mark},   {"+ position", ink}};
@@ -75,6 +66,8 @@ void draw_legend(Page& page, IVec2 at) {
     at.x += 2 * vole::plain_font().measure(name).x + 20;
   }
 }
+
+namespace {
 
 // Of square cells, so many of which fit on a page.
 int largest_side(int count, IVec2 extra) {
@@ -87,12 +80,12 @@ int largest_side(int count, IVec2 extra) {
 }
 
 // In cells of one size, each as large as it fits into its own.
-void draw_all(const std::vector<Shown>& all, const std::string& headline, const std::string& output) {
+void draw_all(const std::vector<ShownKind>& all, const std::string& headline, const std::string& output) {
   constexpr std::size_t most = 400;
   constexpr IVec2 extra{20, 44};
   Page page;
   page.text({margin, 16}, headline);
-  draw_legend(page, {page_size.x / 2, 16});
+  draw_kind_legend(page, {page_size.x / 2, 16});
   const int count = static_cast<int>(std::min(all.size(), most));
   const int side = largest_side(count, extra);
   Flow cells({margin, 56}, page_size.x - margin, IVec2{side, side} + extra);
@@ -127,7 +120,7 @@ vole::Colour mark_of(const vole::CollisionBody& body, std::uint32_t place) {
 
 void preview_kinds(vole::Catalog& catalog, const std::string& file, const std::string& output) {
   const WrittenThings things(catalog);
-  std::vector<Shown> all;
+  std::vector<ShownKind> all;
   for (const auto& kind : things.kinds().all) {
     std::error_code none;
     if (!kind.where.file || !std::filesystem::equivalent(*kind.where.file, file, none)) continue;
@@ -141,7 +134,7 @@ void preview_kinds(vole::Catalog& catalog, const std::string& file, const std::s
 void preview_sheet_shapes(vole::Catalog& catalog, const vole::Sheet& sheet, const std::string& file,
                           const std::string& output) {
   const WrittenThings things(catalog);
-  std::vector<Shown> all;
+  std::vector<ShownKind> all;
   std::string names;
   for (const auto& kind : things.kinds().all) {
     const WrittenThing thing = things.of_kind(kind.name);

@@ -24,7 +24,7 @@ Shot parse_shot(const std::string& text) {
 // A run without a window must end by itself: at the last picture asked for, if nothing else is
 // said.
 void end_somewhere(Options& options) {
-  if (!options.headless || options.ticks || !options.replay.empty()) return;
+  if (!options.headless || options.ticks || !options.replay.empty() || !options.schemas.empty()) return;
   for (const Shot& shot : options.shots)
     if (shot.tick) options.ticks = std::max(options.ticks.value_or(0), *shot.tick);
   if (!options.ticks)
@@ -86,6 +86,10 @@ std::optional<int> parse_options(int argc, const char* const* argv, const std::s
           ->type_name("[PARTS]")
           ->expected(0, 1);
   app.add_flag("--mute", options.mute, "No sound");
+  app.add_option(
+         "--schemas", options.schemas,
+         "Write the JSON Schemas of the game's files, with its own components, into a folder, and end")
+      ->type_name("DIR");
   app.add_option("--scale", options.scale, "Window and shot pixels to one pixel of the canvas")
       ->check(CLI::Range(1, 32));
   try {

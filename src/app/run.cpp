@@ -7,6 +7,7 @@
 
 #include "vole/app/options.hpp"
 #include "vole/app/project.hpp"
+#include "vole/app/schemas.hpp"
 #include "vole/app/session.hpp"
 #include "vole/asset/image.hpp"
 #include "vole/base/files.hpp"
@@ -72,6 +73,10 @@ int run_or_say_why_not(const MakeHost& window, int argc, const char* const* argv
     if (const auto code = parse_options(static_cast<int>(pointers.size()), pointers.data(),
                                         "A game made with Vole.", options))
       return *code;
+    if (!options.schemas.empty()) {
+      for (const std::string& path : write_schemas(game.types(), options.schemas)) fmt::print("{}\n", path);
+      return 0;
+    }
     Project project = read_project(find_project(game.project_file(), program));
     if (!scale_fits(project.canvas, options.scale)) return 2;
     return run_game(window, std::move(game), std::move(project), std::move(options));

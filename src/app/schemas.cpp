@@ -4,6 +4,8 @@
 #include "vole/asset/atlas.hpp"
 #include "vole/asset/font.hpp"
 #include "vole/base/check_notes.hpp"
+#include "vole/base/file_set.hpp"
+#include "vole/base/paths.hpp"
 #include "vole/base/schema.hpp"
 #include "vole/input/controls.hpp"
 #include "vole/input/recording.hpp"
@@ -15,7 +17,13 @@ namespace {
 // A table of components; those that only the game knows are any table.
 Node kind_schema(const ComponentTypes& types) {
   Node components;
-  for (const ComponentTypes::Type& type : types.all()) detail::put(components, type.name, type.schema());
+  for (const ComponentTypes::Type& type : types.all())
+    if (type.use == ComponentTypes::Use::files) detail::put(components, type.name, type.schema());
+  // Not components: how the kind is made from another.
+  Node left_out = detail::type_schema("array");
+  detail::put(left_out, "items", detail::type_schema("string"));
+  detail::put(components, "from", detail::type_schema("string"));
+  detail::put(components, "without", std::move(left_out));
   Node schema = detail::type_schema("object");
   detail::put(schema, "properties", std::move(components));
   detail::put(schema, "additionalProperties", detail::type_schema("object"));
@@ -46,6 +54,20 @@ std::vector<SchemaFile> all_schemas(const ComponentTypes& types) {
           file("tileset", "Tiles: NAME.tileset.toml", AssetType<Tileset>::schema()),
           file("level", "A level: NAME.level.toml", AssetType<Level>::schema()),
           file("run", "A recorded run: NAME.run", recording_schema())};
+}
+
+std::vector<std::string> write_schemas(const ComponentTypes& types, const std::string& folder) {
+  FileSet files;
+  std::vector<std::string> written;
+  for (const SchemaFile& file : all_schemas(types)) {
+    const std::string path = join_path(folder, file.name + ".schema.json");
+    // The first lines of what is written: a file that begins otherwise is somebody's own.
+    expect_made_by_vole(path, "{\n  \"$comment\": \"Made by Vole");
+    files.add(path, file.text);
+    written.push_back(path);
+  }
+  files.put_in_place();
+  return written;
 }
 
 }  // namespace vole

@@ -102,4 +102,14 @@ void refuse_to_replace(const std::string& output, const std::vector<std::string>
   }
 }
 
+std::string expect_made_by_vole(const std::string& path, std::string_view mark) {
+  if (!file_exists(path)) return {};
+  constexpr std::size_t most_bytes = std::size_t{64} << 20;
+  std::string content = read_text(path, most_bytes);
+  if (!content.starts_with(mark))
+    throw Error(FilePosition::whole_file(path), "is there already, and was not made by this command",
+                "give the output another name, or remove the file");
+  return content;
+}
+
 }  // namespace vole

@@ -6,6 +6,7 @@
 #include <map>
 #include <set>
 
+#include "derived_kinds.hpp"
 #include "vole/base/files.hpp"
 #include "vole/base/names.hpp"
 #include "vole/base/reading.hpp"
@@ -85,6 +86,7 @@ Kinds read_kinds(const std::string& root, const Categories& categories) {
       report.add(error);
     }
   }
+  derive_kinds(kinds.all, report);
   report.throw_if_errors();
   return kinds;
 }

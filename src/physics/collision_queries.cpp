@@ -224,14 +224,11 @@ std::optional<Found> CollisionWorld::nearest(Vec2 point, float reach, const Aske
   const Rect area{point - Vec2(reach), Vec2(2 * reach)};
   if (!(reach >= 0) || !is_finite(area)) return std::nullopt;
   const Shape dot = Shape::circle({0, 0}, 1);  // the gap to a point is 1 more
-  visit_bodies(area, asked, [&](BodyId id, const CollisionBody& body) {
-    const auto look = [&](const Shape& shape, std::uint32_t) {
-      const double gap = std::max(gap_between(dot, point, shape, body.at).distance + 1, 0.0);
-      if (gap > distance || (best && gap == distance)) return;
-      distance = gap;
-      best = Found{id, {0, 0}};
-    };
-    visit_parts(body, asked, look);
+  visit_solids(area, asked, [&](const Found& what, const Shape& shape, Vec2 at) {
+    const double gap = std::max(gap_between(dot, point, shape, at).distance + 1, 0.0);
+    if (gap > distance || (best && gap == distance)) return;
+    distance = gap;
+    best = what;
   });
   return best;
 }

@@ -1,6 +1,7 @@
 #include "vole/scene/body_shapes.hpp"
 
 #include <algorithm>
+#include <utility>
 
 namespace vole {
 
@@ -14,28 +15,46 @@ bool BodyShapes::is_up_to_date(const Shapes* shapes) const {
 
 void BodyShapes::follow(const Shapes* shapes, Catalog& catalog) {
   if (is_up_to_date(shapes)) return;
-  *this = {};
-  if (shapes) make(*shapes, catalog);
+  const BodyShapes before = std::exchange(*this, {});
+  if (!shapes) return;
+  note(*shapes, catalog);
+  try {
+    make(*shapes, catalog);
+  } catch (const Error&) {
+    list_ = before.list_;
+    mirrored_ = before.mirrored_;
+    written_ = before.written_;
+  }
+}
+
+void BodyShapes::note(const Shapes& shapes, Catalog& catalog) {
+  for (const Located<ShapeText>& shape : shapes.list) {
+    known_.push_back(shape.value);
+    if (!shape.value.outline) continue;
+    try {
+      const auto sheet = catalog.get<Sheet>(shape.value.outline->value, shape.value.outline->where);
+      sheets_.emplace_back(sheet, sheet.shared());
+    } catch (const Error&) {
+      // Then it cannot be made either.
+    }
+  }
 }
 
 void BodyShapes::make(const Shapes& shapes, Catalog& catalog) {
   auto list = std::make_shared<ShapeList>(shapes_of(shapes, catalog));
+  std::vector<std::uint8_t> written;
   auto mirrored = std::make_shared<ShapeList>();
   bool any_turns = false;
   for (std::size_t i = 0; i < shapes.list.size(); ++i) {
     const ShapeText& text = shapes.list[i].value;
-    known_.push_back(text);
     any_turns = any_turns || text.turns;
-    if (text.outline) {
-      const auto sheet = catalog.get<Sheet>(text.outline->value, text.outline->where);
-      sheets_.emplace_back(sheet, sheet.shared());
-    }
     for (const Shape& shape : shapes_of(shapes.list[i], catalog)) {
-      written_.push_back(static_cast<std::uint8_t>(i));
+      written.push_back(static_cast<std::uint8_t>(i));
       mirrored->push_back(text.turns ? shape.mirrored() : shape);
     }
   }
   if (list->empty()) return;
+  written_ = std::move(written);
   list_ = std::move(list);
   if (any_turns) mirrored_ = std::move(mirrored);
 }
@@ -43,6 +62,7 @@ void BodyShapes::make(const Shapes& shapes, Catalog& catalog) {
 void BodyShapes::put_uses(const Shapes& shapes, const Switches* switches, CollisionBody& body) const {
   body.sensor_shapes = body.off_shapes = 0;
   for (std::size_t i = 0; i < written_.size(); ++i) {
+    if (written_[i] >= shapes.list.size()) continue;  // shapes that stayed, of a list that is another now
     const ShapeText& text = shapes.list[written_[i]].value;
     const BodyUse use = switches && !text.name.empty() ? switches->use_of(text.name, text.use) : text.use;
     if (use == BodyUse::sensor) body.sensor_shapes |= 1u << i;

@@ -131,8 +131,12 @@ const SolidGrid& Stage::solid() const {
   return has_level() ? level().solid() : nothing_solid;
 }
 
-const CollisionWorld& Stage::bodies() const {
+void Stage::update_bodies() const {
   solids_.update(world_, categories(), setting_.binding().catalog);
+}
+
+const CollisionWorld& Stage::bodies() const {
+  update_bodies();
   return solids_.world();
 }
 

@@ -25,7 +25,8 @@ struct Options {
   std::string replay;
   XrayParts xray;
   bool mute = false;
-  int scale = 0;  // 0: as large as fits; for shots 4
+  std::string schemas;  // a folder: nothing is played, only the schemas of the game's files are written there
+  int scale = 0;        // 0: as large as fits; for shots 4
 };
 
 // Reads a game's command line. Returns an exit code when the program should end at once (0 after --help, 2

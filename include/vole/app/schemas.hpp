@@ -15,5 +15,7 @@ struct SchemaFile {
 
 // With the fields of these components in kinds.
 std::vector<SchemaFile> all_schemas(const ComponentTypes& types);
+// Writes them into a folder, as NAME.schema.json, and returns the paths. Throws Error where such a file is somebody's own.
+std::vector<std::string> write_schemas(const ComponentTypes& types, const std::string& folder);
 
 }  // namespace vole

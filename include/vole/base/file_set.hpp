@@ -47,6 +47,10 @@ class FileSet {
 // Throws Error when a file could not be written there; leaves nothing.
 void expect_writable(const std::string& path);
 
+// What is in the file; empty when there is none. Throws Error when it does not begin with this mark: then it is somebody's
+// own.
+std::string expect_made_by_vole(const std::string& path, std::string_view mark);
+
 // Throws Error, with `why`, when the output is one of these files, by whatever name.
 void refuse_to_replace(const std::string& output, const std::vector<std::string>& inputs,
                        std::string_view why);

@@ -3,6 +3,11 @@
 //   [bulb]
 //   sprite = { sheet = "bulb", layer = "things" }
 //   body = { size = [8, 8] }
+//
+//   [onion]
+//   from = "bulb"                # what it says itself goes over that: tables key by key, all else is replaced,
+//   sprite = { clip = "onion" }  # lists too
+//   without = ["body"]           # and these it does not have
 #pragma once
 
 #include <string>
@@ -31,7 +36,7 @@ struct Kinds {
 };
 
 // Reads kinds.toml and kinds/*.toml of a game's folder; a game may have neither. Throws Error, also for a
-// kind that is defined twice.
+// kind that is defined twice, and for kinds that are made from each other in a ring.
 Kinds read_kinds(const std::string& root, const Categories& categories = {});
 
 }  // namespace vole

@@ -173,7 +173,7 @@ class CollisionWorld {
   std::optional<CastHit> cast_shape(const Shape& shape, Vec2 at, Vec2 motion, const Asked& asked = {}) const;
   // Appends all that a ray meets, each where it is entered, in the order along it.
   void find_along(Vec2 from, Vec2 motion, const Asked& asked, std::vector<CastHit>& found) const;
-  // The body that is nearest to a point, within a reach in pixels; of several the smallest id.
+  // What is nearest to a point, within a reach in pixels; of several a tile, row by row, then the smallest id.
   std::optional<Found> nearest(Vec2 point, float reach, const Asked& asked = {}) const;
 
  private:

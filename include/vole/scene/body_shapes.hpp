@@ -15,7 +15,8 @@ namespace vole {
 
 class BodyShapes {
  public:
-  // nullptr: none. Throws Error.
+  // nullptr: none. Where they cannot be made, as after a change of a picture, those that were there stay; where there were
+  // none, the body's box stands in.
   void follow(const Shapes* shapes, Catalog& catalog);
 
   // nullptr when there are none.
@@ -29,6 +30,7 @@ class BodyShapes {
 
  private:
   bool is_up_to_date(const Shapes* shapes) const;
+  void note(const Shapes& shapes, Catalog& catalog);
   void make(const Shapes& shapes, Catalog& catalog);
 
   std::vector<ShapeText> known_;

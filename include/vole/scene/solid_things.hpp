@@ -16,7 +16,7 @@ namespace vole {
 
 class SolidThings {
  public:
-  // Throws Error for a category that the game does not have, and for shapes that are none.
+  // Throws Error for a category that the game does not have.
   void update(const World& world, const Categories& categories, Catalog& catalog);
 
   const CollisionWorld& world() const { return collisions_; }

@@ -204,8 +204,9 @@ class Stage {
   void show_xray(XrayParts parts) { xray_ = parts; }
   XrayParts xray() const { return xray_; }
 
-  // For the steps of a tick.
+  // For the steps of a tick; the bodies of things as they were when update_bodies() or bodies() was last called.
   SolidThings& solids() { return solids_; }
+  void update_bodies() const;
   const Categories& categories() const { return setting_.kinds.written().categories; }
 
  private:

@@ -69,7 +69,9 @@ void go_on(Tick& tick, Entity entity, Sprite& sprite) {
 }
 
 void follow_conditions(Tick& tick, Entity entity, Switches& switches) {
-  if (!switches.conditions) switches.conditions = conditions_of(switches);
+  // Of a restored state, or where code has added some.
+  if (!switches.conditions || switches.conditions->rules().size() != switches.list.size())
+    switches.conditions = conditions_of(switches);
   const OwnFacts own = own_facts(tick, entity);
   const ClipRules& conditions = *switches.conditions;
   for (std::size_t i = 0; i < switches.list.size(); ++i) {
@@ -87,21 +89,27 @@ void switch_at_event(Tick& tick, const ClipHappening& now) {
   if (!switches) return;
   for (const Located<Switch>& item : switches->list) {
     if (item.value.event.value != now.event) continue;
+    Body* const body = entities.find<Body>(now.entity);
     Shapes* const shapes = entities.find<Shapes>(now.entity);
-    if (item.value.shape.empty())
-      entities.get<Body>(now.entity).use = item.value.use;
-    else if (const std::size_t place = shapes ? shapes->find(item.value.shape) : 0;
-             shapes && place < shapes->list.size())
+    const std::size_t place = shapes ? shapes->find(item.value.shape) : 0;
+    if (item.value.shape.empty() && body)
+      body->use = item.value.use;
+    else if (shapes && place < shapes->list.size())
       shapes->list[place].value.use = item.value.use;
   }
 }
 
+// The thing may be gone since, or play something else.
+bool still_plays(const Tick& tick, const ClipHappening& now) {
+  const Sprite* const sprite = std::as_const(tick.world.entities).find<Sprite>(now.entity);
+  return sprite && !tick.stage.removed(now.entity) && sprite->playhead().starts() == now.starts;
+}
+
 void tell_events(Tick& tick) {
   for (const ClipHappening& now : tick.scratch.happenings) {
-    if (now.entity && !tick.stage.removed(now.entity)) switch_at_event(tick, now);
+    if (still_plays(tick, now)) switch_at_event(tick, now);
     for (const Cues::Event& cue : tick.cues.events()) {
-      const Sprite* const sprite = tick.world.entities.find<Sprite>(now.entity);
-      if (!sprite || tick.stage.removed(now.entity) || sprite->playhead().starts() != now.starts) break;
+      if (!still_plays(tick, now)) break;
       if (cue.event == now.event && cue.kind == tick.stage.kind_of(now.entity))
         call_cue(
             [&] {
@@ -117,7 +125,7 @@ void tell_events(Tick& tick) {
 
 void run_clips(Tick& tick) {
   tick.scratch.happenings.clear();
-  tick.stage.bodies();
+  tick.stage.update_bodies();
   tick.world.entities.visit<Sprite>([&tick](Entity entity, Sprite& sprite) { go_on(tick, entity, sprite); });
   tick.world.entities.visit<Switches>(
       [&tick](Entity entity, Switches& switches) { follow_conditions(tick, entity, switches); });

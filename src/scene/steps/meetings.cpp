@@ -152,7 +152,7 @@ void tell_squeezed(Tick& tick) {
 }  // namespace
 
 void tell_meetings(Tick& tick) {
-  tick.stage.bodies();
+  tick.stage.update_bodies();
   tell_squeezed(tick);
   tick.scratch.overlaps.clear();
   find_meeters(tick);

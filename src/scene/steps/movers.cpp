@@ -31,7 +31,7 @@ void move(Tick& tick, Entity entity, Motion& motion, Touching& touching, Pose& p
 void run_movers(Tick& tick) {
   const float seconds = tick.stage.seconds_per_tick();
   Entities& entities = tick.world.entities;
-  tick.stage.bodies();
+  tick.stage.update_bodies();
   entities.visit<SideMover, Intent, Body, Motion, Touching, Pose>(
       [&](Entity entity, SideMover& mover, const Intent& intent, const Body&, Motion& motion,
           Touching& touching, Pose& pose) {

@@ -1,0 +1,148 @@
+#include "own_components.hpp"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+#include <nlohmann/json.hpp>
+
+#include "vole/base/colour.hpp"
+#include "vole/base/files.hpp"
+#include "vole/base/names.hpp"
+#include "vole/base/paths.hpp"
+
+namespace {
+
+using nlohmann::json;
+using vole::Node;
+using vole::Report;
+
+// Compares a value with a schema, as far as Vole's own schemas go.
+class Comparison {
+ public:
+  explicit Comparison(Report& report) : report_(report) {}
+
+  void compare(const Node& node, const json& schema) {
+    if (!schema.is_object()) return;
+    if (const auto choices = schema.find("enum"); choices != schema.end())
+      return compare_choice(node, *choices);
+    const std::string type = schema.value("type", "");
+    if (type == "object") return compare_table(node, schema);
+    if (type == "array") return compare_list(node, schema);
+    if (type == "string") return compare_text(node, schema);
+    if (type == "boolean") return void(expect(node, node.type == Node::Type::yes_no, "true or false"));
+    if (type == "integer" || type == "number") compare_number(node, schema, type == "integer");
+  }
+
+ private:
+  bool expect(const Node& node, bool holds, std::string_view wanted) {
+    if (!holds) report_.error(node.where, fmt::format("{} wanted here, not {}", wanted, to_text(node)));
+    return holds;
+  }
+
+  void compare_choice(const Node& node, const json& choices) {
+    std::vector<std::string> words;
+    for (const json& choice : choices)
+      if (choice.is_string()) words.push_back(choice.get<std::string>());
+    if (!expect(node, node.type == Node::Type::text, "a text in quotes")) return;
+    if (std::find(words.begin(), words.end(), node.text) == words.end())
+      report_.error(node.where, fmt::format("unknown word \"{}\"", node.text),
+                    vole::did_you_mean(node.text, words));
+  }
+
+  void compare_table(const Node& node, const json& schema) {
+    if (!expect(node, node.type == Node::Type::table, "a table")) return;
+    const json properties = schema.value("properties", json::object());
+    const json others = schema.value("additionalProperties", json(true));
+    std::vector<std::string> known;
+    for (const auto& property : properties.items()) known.push_back(property.key());
+    for (const Node::Entry& entry : node.entries) {
+      if (const auto found = properties.find(entry.key); found != properties.end())
+        compare(entry.value, *found);
+      else if (others.is_object())
+        compare(entry.value, others);
+      else if (others == json(false))
+        report_.error(entry.where, fmt::format("unknown key \"{}\"", entry.key),
+                      vole::did_you_mean(entry.key, known));
+    }
+    for (const json& key : schema.value("required", json::array()))
+      if (key.is_string() && !node.find(key.get<std::string>()))
+        report_.error(node.where, fmt::format("\"{}\" is missing here", key.get<std::string>()));
+  }
+
+  void compare_list(const Node& node, const json& schema) {
+    if (!expect(node, node.type == Node::Type::array, "a list")) return;
+    const auto least = schema.value("minItems", std::size_t{0}),
+               most = schema.value("maxItems", node.items.size());
+    if (node.items.size() < least || node.items.size() > most)
+      report_.error(node.where, fmt::format("{} items wanted here, not {}",
+                                            least == most ? fmt::format("{}", least)
+                                                          : fmt::format("{} to {}", least, most),
+                                            node.items.size()));
+    const json items = schema.value("items", json::object());
+    for (const Node& item : node.items) compare(item, items);
+  }
+
+  // The only pattern of Vole's schemas is that of colours.
+  void compare_text(const Node& node, const json& schema) {
+    if (!expect(node, node.type == Node::Type::text, "a text in quotes")) return;
+    if (schema.contains("pattern"))
+      expect(node, vole::parse_colour(node.text).has_value(), "a colour such as \"#7a4a33\"");
+  }
+
+  void compare_number(const Node& node, const json& schema, bool whole) {
+    const bool is_number = node.type == Node::Type::whole || (!whole && node.type == Node::Type::number);
+    if (!expect(node, is_number, whole ? "a whole number" : "a number")) return;
+    const double least = schema.value("minimum", -HUGE_VAL), most = schema.value("maximum", HUGE_VAL);
+    if (node.number < least || node.number > most)
+      report_.error(
+          node.where,
+          std::isinf(most)
+              ? fmt::format("a number of at least {:g} wanted here, not {:g}", least, node.number)
+          : std::isinf(least)
+              ? fmt::format("a number of at most {:g} wanted here, not {:g}", most, node.number)
+              : fmt::format("a number from {:g} to {:g} wanted here, not {:g}", least, most, node.number));
+  }
+
+  Report& report_;
+};
+
+}  // namespace
+
+struct OwnComponents::Known {
+  json schemas = json::object();   // of the game's own, by name
+  std::vector<std::string> names;  // of all
+};
+
+OwnComponents::OwnComponents(const std::string& root, const vole::ComponentTypes& types)
+    : known_(std::make_unique<Known>()) {
+  const std::string file = vole::join_path(root, "schemas/kinds.schema.json");
+  if (!vole::file_exists(file)) return;
+  const json schema = json::parse(vole::read_text(file, std::size_t{16} << 20), nullptr, false);
+  const auto wrong = [&file] {
+    return vole::Error(vole::FilePosition::whole_file(file), "is no schema of kinds",
+                       "let the game write it anew: GAME --schemas schemas");
+  };
+  if (!schema.is_object() || !schema.value("additionalProperties", json()).is_object()) throw wrong();
+  const json components = schema["additionalProperties"].value("properties", json());
+  if (!components.is_object()) throw wrong();
+  for (const auto& component : components.items()) {
+    known_->names.push_back(component.key());
+    const bool of_library =
+        types.find(component.key()) || component.key() == "from" || component.key() == "without";
+    if (!of_library) known_->schemas[component.key()] = component.value();
+  }
+}
+
+OwnComponents::~OwnComponents() = default;
+
+void OwnComponents::check(const Node& components, Report& report) const {
+  if (known_->schemas.empty()) return;
+  for (const Node::Entry& entry : components.entries) {
+    if (const auto own = known_->schemas.find(entry.key); own != known_->schemas.end())
+      Comparison(report).compare(entry.value, *own);
+    else if (std::find(known_->names.begin(), known_->names.end(), entry.key) == known_->names.end())
+      report.error(entry.where, fmt::format("no component \"{}\"", entry.key),
+                   vole::did_you_mean(entry.key, known_->names));
+  }
+}

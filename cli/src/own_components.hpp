@@ -1,0 +1,22 @@
+// The components that only the game knows, as its schemas say: what `GAME --schemas schemas` has written.
+#pragma once
+
+#include <memory>
+#include <string>
+
+#include "vole/base/node.hpp"
+#include "vole/world/component_types.hpp"
+
+class OwnComponents {
+ public:
+  // Of the game in this folder; one that has written no schemas has none. Throws Error for a file that is no schema.
+  OwnComponents(const std::string& root, const vole::ComponentTypes& types);
+  ~OwnComponents();
+
+  // Reports what of a kind's or a place's own components is not as the schemas say. Without schemas of the game nothing is.
+  void check(const vole::Node& components, vole::Report& report) const;
+
+ private:
+  struct Known;
+  std::unique_ptr<Known> known_;
+};

@@ -1,0 +1,155 @@
+#include "derived_kinds.hpp"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <map>
+#include <optional>
+
+#include "vole/base/names.hpp"
+#include "vole/base/reading.hpp"
+
+namespace vole {
+namespace {
+
+// How a kind is made, as it is written beside its components.
+struct Making {
+  std::optional<Located<std::string>> from;
+  std::vector<Located<std::string>> without;  // components of that which it does not have
+};
+template <class V>
+void describe(V& v, Making& making) {
+  v("from", making.from);
+  v("without", making.without, items(256));
+}
+
+std::int64_t count_values(const Node& node) {
+  std::int64_t count = 1;
+  for (const Node& item : node.items) count += count_values(item);
+  for (const Node::Entry& entry : node.entries) count += count_values(entry.value);
+  return count;
+}
+
+// Takes the two keys out of the table.
+Making take_making(Node& kind, Report& report) {
+  Node written;
+  written.where = kind.where;
+  for (const std::string_view key : {"from", "without"}) {
+    const auto found = std::find_if(kind.entries.begin(), kind.entries.end(),
+                                    [key](const Node::Entry& entry) { return entry.key == key; });
+    if (found == kind.entries.end()) continue;
+    written.entries.push_back(std::move(*found));
+    kind.entries.erase(found);
+  }
+  Making making;
+  read(written, making, report);
+  if (const Node* const from = written.find("from"); from && from->type != Node::Type::text)
+    making.from.reset();
+  return making;
+}
+
+class Derivation {
+ public:
+  Derivation(Named<Node>& kinds, Report& report) : kinds_(kinds), report_(report) {
+    for (std::size_t i = 0; i < kinds.size(); ++i) {
+      by_name_[kinds[i].name] = i;
+      makings_.push_back(take_making(kinds[i].value, report));
+    }
+    states_.resize(kinds.size(), State::written);
+  }
+
+  void derive_all() {
+    for (std::size_t i = 0; i < kinds_.size(); ++i) derive(i);
+  }
+
+ private:
+  enum class State : std::uint8_t { written, under_way, done };
+  // Along a row of kinds that are made from each other; and of all values that are copied.
+  static constexpr std::size_t most_in_a_row = 32;
+  static constexpr std::int64_t most_copied = 2'000'000;
+
+  // A row of them is followed to its end first, without recursion: it may be as long as there are kinds.
+  void derive(std::size_t kind) {
+    std::vector<std::size_t> row;
+    for (std::size_t next = kind; states_[next] == State::written;) {
+      states_[next] = State::under_way;
+      row.push_back(next);
+      const std::optional<std::size_t> base = base_of(next);
+      if (!base) break;
+      if (states_[*base] == State::under_way) {
+        const Located<std::string>& from = *makings_[next].from;
+        report_.error(from.where, fmt::format("kind \"{}\" is made from itself", kinds_[next].name),
+                      "take one \"from\" out of the ring");
+        makings_[next].from.reset();
+        break;
+      }
+      next = *base;
+    }
+    for (; !row.empty(); row.pop_back()) finish(row.back());
+  }
+
+  // Throws nothing: a kind whose base is not there is as it is written.
+  std::optional<std::size_t> base_of(std::size_t kind) {
+    const std::optional<Located<std::string>>& from = makings_[kind].from;
+    if (!from) return std::nullopt;
+    const auto found = by_name_.find(from->value);
+    if (found != by_name_.end()) return found->second;
+    report_.error(from->where, fmt::format("no kind \"{}\"", from->value),
+                  did_you_mean(from->value, names_of(kinds_)));
+    makings_[kind].from.reset();
+    return std::nullopt;
+  }
+
+  void finish(std::size_t kind) {
+    states_[kind] = State::done;
+    const Making& making = makings_[kind];
+    if (!making.from) {
+      for (const Located<std::string>& name : making.without)
+        report_.error(name.where, "\"without\" leaves out of what a kind is made from: it has no \"from\"");
+      return;
+    }
+    const std::size_t base = by_name_.at(making.from->value);
+    depths_.resize(kinds_.size());
+    depths_[kind] = depths_[base] + 1;
+    copied_ += count_values(kinds_[base].value);
+    if (depths_[kind] > most_in_a_row || copied_ > most_copied)
+      return report_.error(making.from->where,
+                           "kinds are made from kinds that are made from others, and so on, to more than is "
+                           "read",
+                           "at most 32 in a row, and 2 million values in all");
+    Node made = kinds_[base].value;
+    made.where = kinds_[kind].value.where;
+    for (const Located<std::string>& name : making.without) leave_out(name, made);
+    made.merge(kinds_[kind].value);
+    kinds_[kind].value = std::move(made);
+  }
+
+  void leave_out(const Located<std::string>& name, Node& made) {
+    const auto found = std::find_if(made.entries.begin(), made.entries.end(),
+                                    [&name](const Node::Entry& entry) { return entry.key == name.value; });
+    if (found != made.entries.end()) {
+      made.entries.erase(found);
+      return;
+    }
+    std::vector<std::string> known;
+    for (const Node::Entry& entry : made.entries) known.push_back(entry.key);
+    report_.error(name.where, fmt::format("there is no \"{}\" to leave out", name.value),
+                  did_you_mean(name.value, known));
+  }
+
+  Named<Node>& kinds_;
+  Report& report_;
+  std::map<std::string, std::size_t, std::less<>> by_name_;
+  std::vector<Making> makings_;
+  std::vector<State> states_;
+  std::vector<std::size_t> depths_;
+  std::int64_t copied_ = 0;
+};
+
+}  // namespace
+
+void derive_kinds(Named<Node>& kinds, Report& report) {
+  Derivation(kinds, report).derive_all();
+}
+
+}  // namespace vole
