@@ -419,6 +419,18 @@ TEST_CASE("bodies hold each other by their categories and use, and one-way ones 
   CHECK_FALSE(world.slide(walker, {100, 0}).held());
   world.remove(3);
   CHECK(world.size() == 0);
+  // However small, but not nothing, and not too many.
+  CollisionBody dot{.at = {0, 0}, .box = {{0, 0}, {0.5f, 0.5f}}, .shapes = nullptr};
+  world.put(3, dot);
+  CHECK(world.has(3));
+  for (const Vec2 size : {Vec2{0, 1}, Vec2{1, 0}, Vec2{1, 8193}}) {
+    dot.box.size = size;
+    CHECK_THROWS_AS(world.put(3, dot), vole::Error);
+  }
+  dot.shapes = std::make_shared<ShapeList>(32, Shape::circle({0, 0}, 1));
+  world.put(3, dot);
+  dot.shapes = std::make_shared<ShapeList>(33, Shape::circle({0, 0}, 1));
+  CHECK_THROWS_WITH(world.put(3, dot), Catch::Contains("a body of 33 shapes: at most 32"));
 }
 
 TEST_CASE("five hundred bodies of all shapes end in the same bits with every compiler") {

@@ -144,8 +144,15 @@ TEST_CASE("an outline is as simple as its error lets it be, and says what it can
     for (int x = 12; x < 28; ++x) image.at(x, y) = vole::Colour{200, 40, 40, 127};
   const OutlineParts ring = outline(image, 1);
   CHECK(ring.size() > 1);
+  CHECK(ring.size() <= 8);
   CHECK(parts_with(ring, {20, 20}) == 0);
   CHECK(parts_with(ring, {20.3f, 8.1f}) == 1);
+  // A window with a bar: each of its five pieces is one part.
+  Image window(IVec2{64, 64});
+  for (int y = 0; y < 64; ++y)
+    for (int x = 0; x < 64; ++x)
+      if (x < 8 || y < 8 || x > 55 || y > 55 || (x > 28 && x < 36)) window.at(x, y) = vole::white;
+  CHECK(outline(window, 1).size() == 5);
   CHECK_THROWS_WITH(outline(Image(IVec2{8, 8}), 1), Catch::Contains("nothing in the picture is opaque"));
   CHECK_THROWS_WITH(outline(square, 7), Catch::Contains("larger than the error"));
   Image dust(IVec2{512, 512});

@@ -283,6 +283,18 @@ TEST_CASE("an outline is what is opaque in the picture, around its pivot, and fo
   vole::write_png(yard.folder.path("assets/rock.png"), image);
   CHECK(yard.catalog->refresh(report) > 0);
   CHECK(bounds("rock").size == Vec2{20, 12});
+  // A form that code changes is another body too.
+  vole::ShapeText& first = stage.get<Shapes>(rock).list[0].value;
+  first.frame.value = "0";
+  CHECK(stage.bodies().body(rock.index).bounds().size == Vec2{20, 12});
+  first = {};
+  first.at = Vec2{0, -4};
+  first.radius = 4.0f;
+  CHECK(stage.bodies().body(rock.index).bounds() == vole::Rect{{296, 192}, {8, 8}});
+  first.radius = 5.0f;
+  CHECK(stage.bodies().body(rock.index).bounds() == vole::Rect{{295, 191}, {10, 10}});
+  stage.entities.remove<Shapes>(rock);
+  CHECK(stage.bodies().body(rock.index).bounds().size == Vec2{12, 12});
 }
 
 TEST_CASE("a check that is a ray ends at the first that it asks for, and turns with its thing") {
