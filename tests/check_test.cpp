@@ -584,6 +584,13 @@ TEST_CASE("a game writes its own schemas, and check holds its own components to 
   CHECK_THAT(found("[bulb]\nmuond = { scrapes = 3 }\n"),
              Catch::Contains("no component \"muond\"; did you mean \"mound\"?"));
   CHECK_THAT(found("[bulb]\nelevator = {}\n"), Catch::Contains("no component \"elevator\""));
+  // Schemas that are older than the program, or odd, take nothing away from what it knows.
+  const std::string written = vole::read_text(folder.path("schemas/kinds.schema.json"), 1 << 20);
+  folder.write(
+      "schemas/kinds.schema.json",
+      R"({ "additionalProperties": { "properties": { "own": { "type": 3 }, "two": { "type": "array", "minItems": "x" } } } })");
+  CHECK_THAT(found("[x]\nown = {}\ntwo = [1]\n"), Catch::Contains("nothing wrong"));
+  folder.write("schemas/kinds.schema.json", written);
   // In places of levels too.
   folder.write("kinds.toml", kinds + "[bulb]\nbulb = { worth = 3 }\n");
   const std::string level = vole::read_text(folder.path("levels/patch.level.toml"), 10000);

@@ -22,7 +22,16 @@ class Comparison {
  public:
   explicit Comparison(Report& report) : report_(report) {}
 
+  // What is no schema says nothing.
   void compare(const Node& node, const json& schema) {
+    try {
+      compare_with(node, schema);
+    } catch (const json::exception&) {
+    }
+  }
+
+ private:
+  void compare_with(const Node& node, const json& schema) {
     if (!schema.is_object()) return;
     if (const auto choices = schema.find("enum"); choices != schema.end())
       return compare_choice(node, *choices);
@@ -34,7 +43,6 @@ class Comparison {
     if (type == "integer" || type == "number") compare_number(node, schema, type == "integer");
   }
 
- private:
   bool expect(const Node& node, bool holds, std::string_view wanted) {
     if (!holds) report_.error(node.where, fmt::format("{} wanted here, not {}", wanted, to_text(node)));
     return holds;
@@ -126,11 +134,12 @@ OwnComponents::OwnComponents(const std::string& root, const vole::ComponentTypes
   if (!schema.is_object() || !schema.value("additionalProperties", json()).is_object()) throw wrong();
   const json components = schema["additionalProperties"].value("properties", json());
   if (!components.is_object()) throw wrong();
+  // The schemas may be older than this program: what it knows itself is known all the same.
+  known_->names = types.names_in_files();
   for (const auto& component : components.items()) {
+    if (types.find(component.key()) || component.key() == "from" || component.key() == "without") continue;
     known_->names.push_back(component.key());
-    const bool of_library =
-        types.find(component.key()) || component.key() == "from" || component.key() == "without";
-    if (!of_library) known_->schemas[component.key()] = component.value();
+    known_->schemas[component.key()] = component.value();
   }
 }
 

@@ -28,6 +28,16 @@ bool is_inside(IVec2 point, const Loop& loop) {
   return inside;
 }
 
+// The smallest island around a hole, by its place; none: the number of loops.
+std::size_t island_of(const Loop& hole, const std::vector<Loop>& loops) {
+  std::size_t own = loops.size();
+  for (std::size_t i = 0; i < loops.size(); ++i)
+    if (area_of(loops[i]) > 0 && is_inside(hole[0], loops[i]) &&
+        (own == loops.size() || area_of(loops[i]) < area_of(loops[own])))
+      own = i;
+  return own;
+}
+
 // An outer border with its holes becomes one loop, with bridges that are gone over and back.
 class Bridges {
  public:
@@ -241,22 +251,16 @@ std::vector<Vec2> in_pixels(const Loop& polygon) {
 
 OutlineParts cut_outline(const Frame& frame, float error) {
   const std::vector<Loop> loops = simplified_borders(frame, std::max(error, least_outline_error));
+  std::vector<std::vector<Loop>> holes(loops.size());  // of each border from outside
+  for (const Loop& hole : loops) {
+    if (area_of(hole) > 0) continue;
+    if (const std::size_t own = island_of(hole, loops); own < loops.size()) holes[own].push_back(hole);
+  }
   OutlineParts parts;
   for (std::size_t i = 0; i < loops.size(); ++i) {
     if (area_of(loops[i]) < 0) continue;
-    // Of a hole, the smallest island around it is its own.
-    std::vector<Loop> holes;
-    for (const Loop& hole : loops) {
-      if (area_of(hole) > 0) continue;
-      std::size_t own = loops.size();
-      for (std::size_t outer = 0; outer < loops.size(); ++outer)
-        if (area_of(loops[outer]) > 0 && is_inside(hole[0], loops[outer]) &&
-            (own == loops.size() || area_of(loops[outer]) < area_of(loops[own])))
-          own = outer;
-      if (own == i) holes.push_back(hole);
-    }
     for (const Loop& polygon :
-         Joining(EarCutting(Bridges(loops[i], std::move(holes)).build()).build()).build())
+         Joining(EarCutting(Bridges(loops[i], std::move(holes[i])).build()).build()).build())
       parts.push_back(in_pixels(polygon));
   }
   if (parts.empty())

@@ -41,18 +41,21 @@ void BodyShapes::note(const Shapes& shapes, Catalog& catalog) {
 }
 
 void BodyShapes::make(const Shapes& shapes, Catalog& catalog) {
-  auto list = std::make_shared<ShapeList>(shapes_of(shapes, catalog));
-  std::vector<std::uint8_t> written;
+  auto list = std::make_shared<ShapeList>();
   auto mirrored = std::make_shared<ShapeList>();
+  std::vector<std::uint8_t> written;
   bool any_turns = false;
   for (std::size_t i = 0; i < shapes.list.size(); ++i) {
-    const ShapeText& text = shapes.list[i].value;
-    any_turns = any_turns || text.turns;
+    const bool turns = shapes.list[i].value.turns;
+    any_turns = any_turns || turns;
     for (const Shape& shape : shapes_of(shapes.list[i], catalog)) {
       written.push_back(static_cast<std::uint8_t>(i));
-      mirrored->push_back(text.turns ? shape.mirrored() : shape);
+      list->push_back(shape);
+      mirrored->push_back(turns ? shape.mirrored() : shape);
     }
   }
+  // A picture that changed may need more parts than a body has.
+  if (list->size() > most_body_shapes) throw Error(FilePosition{}, "too many convex shapes for a body");
   if (list->empty()) return;
   written_ = std::move(written);
   list_ = std::move(list);
