@@ -56,16 +56,7 @@ TEST_CASE(
 }
 
 TEST_CASE("walking up and down slopes keeps the speed along the ground, and never leaves it") {
-  std::string rows;
-  for (int y = 0; y < 16; ++y) {
-    std::string row(40, y == 15 ? '#' : '.');
-    if (y >= 11 && y < 15) {
-      row[static_cast<std::size_t>(10 + 14 - y)] = '/';
-      for (int x = 11 + 14 - y; x < 25; ++x) row[static_cast<std::size_t>(x)] = '#';
-    }
-    rows += fmt::format("\"{}\",\n", row);
-  }
-  Yard yard("", "", rows);
+  Yard yard("", "", hill_rows());
   const Entity walker = yard.stage->spawn("walker", {100, floor_y});
   yard.tick(2);
   yard.walk(walker, 1);

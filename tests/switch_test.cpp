@@ -367,20 +367,11 @@ TEST_CASE("a cell may be mirrored and turned, in the file and while the game run
 }
 
 TEST_CASE("who walks up a slope takes along what stands on it") {
-  std::string rows;
-  for (int y = 0; y < 16; ++y) {
-    std::string row(40, y == 15 ? '#' : '.');
-    if (y >= 11 && y < 15) {
-      row[static_cast<std::size_t>(10 + 14 - y)] = '/';
-      for (int x = 11 + 14 - y; x < 25; ++x) row[static_cast<std::size_t>(x)] = '#';
-    }
-    rows += "\"" + row + "\",\n";
-  }
   Yard yard(
       "[cart]\nbody = { size = [20, 10], category = \"lifts\" }\nside_mover = { speed = 60, acceleration = "
       "100000, "
       "deceleration = 100000 }\n",
-      "", rows);
+      "", hill_rows());
   const Entity cart = yard.stage->spawn("cart", {100, floor_y}),
                walker = yard.stage->spawn("walker", {103, floor_y - 10});
   yard.tick(3);

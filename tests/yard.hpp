@@ -85,3 +85,17 @@ size = [40, 40]
 };
 
 inline constexpr float floor_y = 240;
+
+// The floor with a hill on it, four cells high, from the tenth column to the 24th.
+inline std::string hill_rows() {
+  std::string rows;
+  for (int y = 0; y < 16; ++y) {
+    std::string row(40, y == 15 ? '#' : '.');
+    if (y >= 11 && y < 15) {
+      row[static_cast<std::size_t>(10 + 14 - y)] = '/';
+      for (int x = 11 + 14 - y; x < 25; ++x) row[static_cast<std::size_t>(x)] = '#';
+    }
+    rows += fmt::format("\"{}\",\n", row);
+  }
+  return rows;
+}

@@ -23,8 +23,7 @@ inline constexpr float least_outline_error = 0.25f;
 
 // `error`: how far the outline may be from the border of what is opaque, in pixels; least_outline_error at least. Where
 // pixels share a corner only, that is cut by a quarter of a pixel besides. Islands and holes that are no larger than the
-// error are left out. Throws Error when nothing is left, and for an outline of more than
-// 1,000 corners.
+// error are left out. Throws Error when nothing is left, and for an outline of more than 1,000 corners.
 OutlineParts cut_outline(const Frame& frame, float error);
 
 }  // namespace vole

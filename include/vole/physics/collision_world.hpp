@@ -152,7 +152,8 @@ class CollisionWorld {
 
   // Where a body comes to. `slide`: in a straight line, and on along what it meets. `fly`: the same, but what comes down on
   // ground walks on as fast as it went across. `walk`: so many pixels along the ground, up and down slopes, to the left below
-  // 0, over at most 64 pieces of it (for shapes that are no boxes 256 pixels); where the ground ends, straight on. The body need not be one that was put.
+  // 0, over at most 64 pieces of it (for shapes that are no boxes 256 pixels); where the ground ends, straight on. The body
+  // need not be one that was put.
   BodyMoved slide(const CollisionBody& body, Vec2 motion, const MoveRules& rules = {}) const;
   BodyMoved fly(const CollisionBody& body, Vec2 motion, const MoveRules& rules = {}) const;
   BodyMoved walk(const CollisionBody& body, float length, const MoveRules& rules = {}) const;

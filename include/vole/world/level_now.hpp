@@ -54,8 +54,8 @@ class LevelNow {
   // Throws Error with the nearest name.
   std::size_t layer(std::string_view name) const { return version_->layer(name); }
 
-  // Puts a tile of the level's tileset into a cell of a layer, as Tileset::cell reads it. Throws Error for a name that is not there, and
-  // for a cell outside the level.
+  // Puts a tile of the level's tileset into a cell of a layer, as Tileset::cell reads it. Throws Error for a name that is
+  // not there, and for a cell outside the level.
   void put(std::string_view layer, IVec2 cell, std::string_view tile);
   // The name of the tile in a cell; empty for none, and outside.
   std::string_view tile(std::string_view layer, IVec2 cell) const;

@@ -37,8 +37,8 @@ void describe(V& v, Told& told) {
   v.state("entity", told.entity);
 }
 
-// Two things whose bodies overlap, the one with the smaller index first; or shapes of theirs, by their places.
 inline constexpr std::uint32_t any_shape = 0xffffffffu;
+// Two things whose bodies overlap, the one with the smaller index first; or shapes of theirs, by their places.
 struct Overlap {
   Entity first, second;
   std::uint32_t first_shape = any_shape, second_shape = any_shape;
