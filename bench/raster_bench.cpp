@@ -145,10 +145,11 @@ BENCHMARK(turned_pixman)->Name("sprites turned/pixman");
 void draw_map(benchmark::State& state, int side) {
   const vole::Picture picture(vole::Image({256, 16}, {90, 60, 40, 255}));
   std::vector<vole::Frame> frames;
-  for (int i = 0; i < 16; ++i) frames.push_back({{{i * 16, 0}, {16, 16}}, vole::Alpha::opaque});
+  for (int i = 0; i < 16; ++i) frames.push_back(vole::frame_of(picture, {{i * 16, 0}, {16, 16}}));
   vole::Random chance(3);
-  std::vector<std::uint16_t> tiles(static_cast<std::size_t>(side) * static_cast<std::size_t>(side));
-  for (auto& tile : tiles) tile = static_cast<std::uint16_t>(chance.below(16) + 1);
+  vole::TileGrid tiles({side, side});
+  for (int y = 0; y < side; ++y)
+    for (int x = 0; x < side; ++x) tiles.set({x, y}, static_cast<std::uint16_t>(chance.below(16) + 1));
   vole::Image canvas(canvas_size, {0, 0, 0, 255});
   vole::DrawList list;
   vole::Raster raster;
@@ -158,7 +159,7 @@ void draw_map(benchmark::State& state, int side) {
     list.start(canvas_size);
     scroll = (scroll + 3) % room;
     list.add(list.add_layer({scroll, scroll % (side * 16 - 720)}),
-             vole::TilesItem{&picture, tiles.data(), {side, side}, 16, frames.data()});
+             vole::TilesItem{&tiles, {16, 16}, frames.data()});
     raster.draw(list, canvas);
     benchmark::ClobberMemory();
   }

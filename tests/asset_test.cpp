@@ -177,8 +177,6 @@ TEST_CASE("what is wrong with a tileset is reported at its place") {
   CHECK(tileset_with("[1, 0]", "[2, 0]") ==
         "assets/soil.tileset.toml:8:8: error: tile \"grass\" is at column 2, row 0, but the picture has 2 "
         "columns and 1 rows; they are counted from 0");
-  CHECK(tileset_with("[8, 8]", "[8, 4]") ==
-        "assets/soil.tileset.toml:1:9: error: tiles are square; 8 x 4 is not");
   CHECK(tileset_with("solid", "sold").find("unknown key \"sold\"; did you mean \"solid\"?") !=
         std::string::npos);
   CHECK(tileset_with("frame = { size = [8, 8] }", "").find("either a \"frame\"") != std::string::npos);
@@ -190,7 +188,7 @@ TEST_CASE("a level knows its layers, places and what is solid") {
   vole::Catalog catalog(folder.path());
   const auto level = catalog.get<vole::Level>("patch");
   CHECK(level->size() == vole::IVec2{80, 32});
-  CHECK(level->layers[0].tiles[2 * 10 + 3] == level->tileset->find("grass") + 1);
+  CHECK(level->layers[0].tiles.at(3, 2) == level->tiles.paint("grass").cell.number());
   CHECK(level->solid.solid(4, 3));
   CHECK_FALSE(level->solid.solid(3, 2));
   REQUIRE(level->places.size() == 2);
@@ -224,7 +222,7 @@ TEST_CASE("a level edited to use a sheet that was loaded later follows that shee
 
 TEST_CASE("what is wrong with a level is reported at its place") {
   CHECK(level_with("\"...,......\"", "\"...,.....\"") ==
-        "levels/patch.level.toml:9:3: error: this row has 9 letters, but the first has 10");
+        "levels/patch.level.toml:9:13: error: this row has 9 letters, but the first has 10");
   CHECK(level_with("\"...,......\"", "\"...;......\"") ==
         "levels/patch.level.toml:9:7: error: no letter \";\" in [letters]; did you mean \".\"?");
   CHECK(level_with("\"grass\"", "\"gras\"") ==
@@ -304,8 +302,12 @@ TEST_CASE("what a level lacks is reported, also when it has no tileset or no lay
     return wrong(head + "[[layers]]\nname = \"a\"\nrows = [\"" +
                  std::string(static_cast<std::size_t>(letters), '.') + "\"]\n");
   };
-  CHECK(long_row(65536).empty());
-  CHECK_THAT(long_row(65537), Catch::Contains("the level is too large; at most 65536 cells along a side"));
+  CHECK(long_row(65536 / 8).empty());
+  CHECK_THAT(long_row(65536 / 8 + 1),
+             Catch::Contains("the level is too large: 65544 x 8 pixels; at most 65,536 each way"));
+  CHECK_THAT(wrong("cells = [1000000000, 1000000000]\n[[layers]]\nname = \"a\"\n"),
+             Catch::Contains(
+                 "levels/l.level.toml:1:9: error: the level is too large: 16000000000 x 16000000000 pixels"));
 }
 
 TEST_CASE("a name that failed once fails alike, and is no font to choose from") {

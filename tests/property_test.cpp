@@ -260,7 +260,7 @@ TEST_CASE("a level of any letters is the grid that its rows draw") {
     for (int y = 0; y < cells.y; ++y)
       for (int x = 0; x < cells.x; ++x) {
         const auto index = static_cast<std::size_t>(y * cells.x + x);
-        REQUIRE(level->layers[0].tiles[index] == wanted[index]);
+        REQUIRE(level->layers[0].tiles.at(x, y) == wanted[index]);
         REQUIRE(level->solid.solid(x, y) == (wanted[index] == 1));
       }
   }

@@ -86,19 +86,22 @@ class Reference {
     return times(towards(pixel, item.flash), vole::multiplier_of(item));
   }
   static Colour tile(const vole::TilesItem& grid, IVec2 corner, IVec2 at) {
-    const IVec2 world{at.x + corner.x, at.y + corner.y};
-    if (!IRect{{0, 0}, {grid.cells.x * grid.tile_size, grid.cells.y * grid.tile_size}}.contains(world))
-      return vole::clear;
-    const auto cell =
-        vole::TileCell::from(grid.tiles[world.y / grid.tile_size * grid.cells.x + world.x / grid.tile_size]);
+    const IVec2 world{at.x + corner.x, at.y + corner.y}, size = grid.tile_size;
+    if (!IRect{{0, 0}, grid.cells->cells() * size}.contains(world)) return vole::clear;
+    const auto cell = vole::TileCell::from(grid.cells->find(world / size));
     if (cell.tile < 0) return vole::clear;
-    const IRect& area = grid.frames[cell.tile].area;
+    const vole::Frame& frame = grid.frames[cell.tile];
     // Turned back by quarters, and then back in the mirror.
-    const int last = grid.tile_size - 1;
-    IVec2 pixel{world.x % grid.tile_size, world.y % grid.tile_size};
-    for (int i = 0; i < cell.quarters; ++i) pixel = {pixel.y, last - pixel.x};
-    if (cell.mirrored) pixel.x = last - pixel.x;
-    return grid.picture->row(area.top() + pixel.y)[area.left() + pixel.x];
+    IVec2 pixel{world.x % size.x, world.y % size.y};
+    if (cell.quarters == 2) pixel = size - IVec2{1, 1} - pixel;
+    if (cell.quarters % 2 == 1)  // of squares alone
+      for (int i = 0; i < cell.quarters; ++i) pixel = {pixel.y, size.x - 1 - pixel.x};
+    if (cell.mirrored) pixel.x = size.x - 1 - pixel.x;
+    pixel -= frame.offset;
+    if (!IRect{{0, 0}, frame.area.size}.contains(pixel)) return vole::clear;
+    const vole::PictureItem look{.tint = grid.tint, .opacity = grid.opacity};
+    return times(frame.picture->row(frame.area.top() + pixel.y)[frame.area.left() + pixel.x],
+                 vole::multiplier_of(look));
   }
 };
 
@@ -155,21 +158,28 @@ TEST_CASE("any list is drawn as the reference draws it, pixel for pixel") {
   vole::Random chance(31);
   for (int round = 0; round < 250; ++round) {
     const vole::Picture picture = random_picture(chance);
-    const std::vector<vole::Frame> frames{{{{0, 0}, {16, 16}}, vole::Alpha::opaque},
-                                          {{{16, 0}, {16, 16}}, vole::Alpha::cutout},
-                                          {{{32, 16}, {16, 16}}, vole::Alpha::blended}};
-    std::vector<std::uint16_t> tiles(7 * 5);
-    for (auto& tile : tiles) {
-      vole::TileCell cell{static_cast<int>(chance.below(4)) - 1, false, 0};
+    const IVec2 tile{16, chance.chance(0.3f) ? 9 : 16};
+    std::vector<vole::Frame> frames;
+    for (const IVec2 at : {IVec2{0, 0}, IVec2{16, 0}, IVec2{32, 16}})
+      frames.push_back(vole::frame_of(picture, {at, tile}));
+    // One that lost its clear borders when it was packed.
+    frames.push_back(vole::frame_of(picture, {{3, 2}, {7, 5}}));
+    frames.back().offset = {6, 4};
+    vole::TileGrid tiles({37, 21});
+    const bool sparse = chance.chance(0.3f);
+    for (int i = 0; i < 37 * 21; ++i) {
+      if (sparse && chance.chance(0.95f)) continue;
+      vole::TileCell cell{static_cast<int>(chance.below(5)) - 1, false, 0};
       if (chance.chance(0.5f)) cell.mirrored = chance.chance(0.5f);
       if (chance.chance(0.5f)) cell.quarters = static_cast<int>(chance.below(4));
-      tile = cell.number();
+      if (tile.y != 16) cell.quarters &= 2;
+      tiles.set({i % 37, i / 37}, cell.number());
     }
     vole::DrawList list;
     const IVec2 size{static_cast<int>(chance.below(80)) + 1, static_cast<int>(chance.below(60)) + 1};
     list.start(size);
     for (int i = 0; i < 2; ++i)
-      list.add_layer({static_cast<int>(chance.below(60)) - 20, static_cast<int>(chance.below(60)) - 20});
+      list.add_layer({static_cast<int>(chance.below(600)) - 40, static_cast<int>(chance.below(360)) - 40});
     for (std::uint32_t i = chance.below(8) + 1; i > 0; --i) {
       const auto layer = static_cast<vole::LayerId>(chance.below(2));
       if (chance.chance(0.2f))
@@ -185,7 +195,9 @@ TEST_CASE("any list is drawn as the reference draws it, pixel for pixel") {
           list.outline(layer, box, random_colour(chance));
           break;
         case 2:
-          list.add(layer, vole::TilesItem{&picture, tiles.data(), {7, 5}, 16, frames.data()});
+          list.add(layer, vole::TilesItem{&tiles, tile, frames.data(),
+                                          chance.chance(0.3f) ? random_colour(chance) : vole::white,
+                                          chance.chance(0.3f) ? chance.within(0, 1) : 1.0f});
           break;
         default:
           list.add(layer, random_item(chance, picture));

@@ -524,7 +524,7 @@ TEST_CASE("cells that change are drawn, solid and kept, as if the file had them 
     again.bind();
     for (const auto& [at, name] : wanted)
       REQUIRE(again.stage().level().tile("ground", {at.first, at.second}) == name);
-    level.bind(*small.catalog);
+    level.bind(small.setting->binding());
     REQUIRE(small.state() == state);
   }
   for (const auto& [at, name] : written) level.put("ground", {at.first, at.second}, name);

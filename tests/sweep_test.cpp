@@ -38,15 +38,16 @@ Rect random_free_box(vole::Random& chance, const SolidGrid& grid) {
 double first_overlap(const SolidGrid& grid, const Rect& box, Vec2 motion) {
   const double length = std::max(std::abs(motion.x), std::abs(motion.y));
   const auto steps = static_cast<std::int64_t>(std::ceil(length * 64));
-  const auto cell_of = [&](double at) { return static_cast<std::int64_t>(std::floor(at / grid.cell())); };
+  const int size = grid.cell().x;
+  const auto cell_of = [&](double at) { return static_cast<std::int64_t>(std::floor(at / size)); };
   for (std::int64_t i = 1; i <= steps; ++i) {
     const double t = static_cast<double>(i) / static_cast<double>(steps);
     const double left = static_cast<double>(box.left()) + static_cast<double>(motion.x) * t;
     const double top = static_cast<double>(box.top()) + static_cast<double>(motion.y) * t;
     const double right = left + static_cast<double>(box.size.x),
                  bottom = top + static_cast<double>(box.size.y);
-    for (std::int64_t y = cell_of(top); static_cast<double>(y * grid.cell()) < bottom; ++y)
-      for (std::int64_t x = cell_of(left); static_cast<double>(x * grid.cell()) < right; ++x)
+    for (std::int64_t y = cell_of(top); static_cast<double>(y * size) < bottom; ++y)
+      for (std::int64_t x = cell_of(left); static_cast<double>(x * size) < right; ++x)
         if (grid.solid(x, y)) return t;
   }
   return 2;

@@ -480,13 +480,13 @@ TEST_CASE("a tileset may be tiles of one colour until there is a picture") {
             .empty());
   vole::Catalog catalog(folder.path());
   const auto tileset = catalog.get<vole::Tileset>("plain");
-  CHECK(tileset->tile_size == 8);
+  CHECK(tileset->tile_size == vole::IVec2{8, 8});
   CHECK(tileset->tiles[0].solid());
   CHECK_FALSE(tileset->tiles[1].solid());
   const vole::Colour colours[] = {
       {0x4a, 0x30, 0x26, 0xff}, {0x7f, 0xb8, 0xb0, 0xff}, {0x6d, 0x8a, 0x3f, 0xff}};
   for (std::size_t i = 0; i < 3; ++i) {
-    const vole::Frame& frame = tileset->frames[i];
+    const vole::Frame& frame = tileset->tiles[i].frames[0];
     CHECK(frame.area.size == vole::IVec2{8, 8});
     for (int y = 1; y < 7; ++y)
       for (int x = 1; x < 7; ++x)

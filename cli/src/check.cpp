@@ -164,8 +164,8 @@ class Checker {
         all_read = false;  // and reported already
         continue;
       }
-      if (project_read_ && level->tileset)
-        for (const auto& category : level->tileset->categories)
+      if (project_read_)
+        for (const auto& category : level->tiles.categories())
           attempt([&] { project_.categories.number(category.value, category.where); });
       for (const vole::LevelPlace& place : level->places) {
         if (level->cells.x > 0) check_place(*level, place);

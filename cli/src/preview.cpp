@@ -13,6 +13,7 @@
 #include "preview_level.hpp"
 #include "preview_page.hpp"
 #include "preview_sheet.hpp"
+#include "preview_tileset.hpp"
 #include "vole/asset/atlas.hpp"
 #include "vole/base/watch.hpp"
 #include "vole/level/level.hpp"
@@ -80,27 +81,6 @@ void preview_atlas(const vole::Atlas& atlas, const std::string& output) {
                              point_mark(s));
   }
   atlas_page.save(output);
-}
-
-void preview_tileset(const vole::Tileset& tileset, const std::string& output) {
-  Page tiles_page;
-  tiles_page.text({margin, 16},
-                  fmt::format("{}: {} tiles of {} pixels; what is solid has a rim, one-way in gold",
-                              tileset.name, tileset.tiles.size(), tileset.tile_size));
-  const IVec2 cell{tileset.tile_size, tileset.tile_size};
-  const int scale = fitting_scale(cell, static_cast<int>(tileset.tiles.size()),
-                                  {page_size.x - 2 * margin, page_size.y - 70}, {90, 44});
-  Flow cells({margin, 56}, page_size.x - margin, {cell.x * scale + 90, cell.y * scale + 44});
-  for (std::size_t i = 0; i < tileset.tiles.size(); ++i) {
-    const IVec2 at = cells.next();
-    const vole::IRect box{at, {cell.x * scale, cell.y * scale}};
-    tiles_page.squares(box, 16);
-    tiles_page.frame(tileset.frames[i], at, scale);
-    if (const auto& form = tileset.tiles[i].form)
-      tiles_page.shape(form->shape(), at, scale, form->one_way == vole::OneWay::no ? solid_mark : mark);
-    tiles_page.text({at.x, box.bottom() + 8}, tileset.tiles[i].name);
-  }
-  tiles_page.save(output);
 }
 
 // The file's name in its catalog, or nothing when it is not of this sort.
@@ -174,6 +154,13 @@ void preview_once(const std::string& root, const PreviewOptions& options) {
     draw(*catalog.get<T>(name), options.output);
     return true;
   };
+  if (options.show == "edges") {
+    const std::string name = name_in_catalog<vole::Tileset>(root, file, ".tileset.toml");
+    if (name.empty())
+      throw vole::Error(vole::FilePosition::whole_file(file), "is no tileset: it has no edges to show",
+                        "leave out --show edges");
+    return preview_edges(*catalog.get<vole::Tileset>(name), options.output);
+  }
   if (show.operator()<vole::Tileset>(".tileset.toml", preview_tileset) ||
       show.operator()<vole::Font>(".font.toml", preview_font) ||
       show.operator()<vole::Atlas>(".atlas.toml", preview_atlas))

@@ -64,7 +64,7 @@ void preview_level(vole::Catalog& catalog, const vole::Level& level, bool with_s
   DrawList list;
   list.start(size);
   for (const vole::LevelLayer& layer : level.layers)
-    vole::draw_level_layer(list, list.add_layer({0, 0}), level, layer, layer.tiles);
+    vole::draw_level_layer(list, list.add_layer({0, 0}), level, layer);
   const LayerId marks = list.add_layer({0, 0});
   const WrittenThings things(catalog);
   if (with_shapes) draw_solids(list, marks, level);

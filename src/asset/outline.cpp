@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <array>
+#include <cmath>
 #include <limits>
 #include <map>
 #include <utility>
@@ -247,7 +248,44 @@ std::vector<Vec2> in_pixels(const Loop& polygon) {
   return corners;
 }
 
+// Whether two of its sides that are no neighbours touch, or two that are go back on each other.
+bool touches_itself(const Loop& loop) {
+  const std::size_t count = loop.size();
+  for (std::size_t i = 0; i < count; ++i) {
+    const IVec2 from = loop[i], to = loop[(i + 1) % count];
+    if (folds(from, to, loop[(i + 2) % count])) return true;
+    for (std::size_t j = i + 2; j < count; ++j)
+      if ((j + 1) % count != i && lines_meet(from, to, loop[j], loop[(j + 1) % count])) return true;
+  }
+  return false;
+}
+
 }  // namespace
+
+OutlineParts cut_polygon(const std::vector<Vec2>& corners) {
+  Loop loop;
+  for (const Vec2 corner : corners) {
+    const auto step = [](float pixels) {
+      return static_cast<int>(std::floor(pixels * outline_steps + 0.5f));
+    };
+    const IVec2 at{step(corner.x), step(corner.y)};
+    if (loop.empty() || at != loop.back()) loop.push_back(at);
+  }
+  if (loop.size() > 1 && loop.front() == loop.back()) loop.pop_back();
+  if (loop.size() < 3 || corners.size() > 1000)
+    throw Error(FilePosition{}, "a polygon has 3 to 1,000 corners");
+  const bool touches = touches_itself(loop);
+  if (touches || area_of(loop) == 0)
+    throw Error(
+        FilePosition{},
+        touches ? "the sides of this polygon touch or cross each other" : "nothing is inside this polygon",
+        "name its corners one after the other, around it");
+  if (area_of(loop) < 0) std::reverse(loop.begin(), loop.end());
+  OutlineParts parts;
+  for (const Loop& polygon : Joining(EarCutting(std::move(loop)).build()).build())
+    parts.push_back(in_pixels(polygon));
+  return parts;
+}
 
 OutlineParts cut_outline(const Frame& frame, float error) {
   const std::vector<Loop> loops = simplified_borders(frame, std::max(error, least_outline_error));

@@ -103,7 +103,8 @@ void DrawList::add(LayerId layer, const PictureItem& item) {
 }
 
 void DrawList::add(LayerId layer, const TilesItem& tiles) {
-  if (!tiles.picture || !tiles.tiles) return;
+  if (!tiles.cells || tiles.cells->empty() || !tiles.frames || !(tiles.opacity > 0) || tiles.tint.a == 0)
+    return;
   append(DrawItem::Type::tiles, layer).tiles = tiles;
 }
 

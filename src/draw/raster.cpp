@@ -29,62 +29,79 @@ void outline_box(const IRect& box, const IRect& clip, Colour colour, Image& canv
 // The picture of one cell, which may be mirrored and turned: around the tile's corner, which then lies elsewhere in the cell.
 PictureItem item_of(const TilesItem& grid, const TileCell& cell, IVec2 corner) {
   const Frame& frame = grid.frames[cell.tile];
-  const auto size = static_cast<float>(grid.tile_size);
+  const Vec2 size(grid.tile_size);
   const bool in_the_middle = cell.quarters == 1 || cell.quarters == 2;
   const bool at_right = cell.mirrored ? cell.quarters < 2 : in_the_middle;
   const bool at_bottom = cell.mirrored ? in_the_middle : cell.quarters >= 2;
-  return {.picture = grid.picture,
+  return {.picture = frame.picture,
           .from = frame.area,
           .alpha = frame.alpha,
-          .at = Vec2(corner) + Vec2{at_right ? size : 0, at_bottom ? size : 0},
+          .at = Vec2(corner) + Vec2{at_right ? size.x : 0, at_bottom ? size.y : 0},
+          .pivot = -frame.offset,
           .rotation = static_cast<float>(90 * cell.quarters),
-          .flip_x = cell.mirrored};
+          .flip_x = cell.mirrored,
+          .tint = grid.tint,
+          .opacity = grid.opacity};
+}
+
+// Whether a tile hides all of its cell, so that its rows can be copied as they are.
+bool is_copied(const TilesItem& grid, const TileCell& cell) {
+  const Frame& frame = grid.frames[cell.tile];
+  return frame.alpha == Alpha::opaque && cell.upright() && frame.area.size == grid.tile_size &&
+         grid.tint == white && grid.opacity >= 1;
+}
+
+// Calls visit(cell, number) for each cell of a row, from `first` to `last`, in which there is a tile; whole blocks without
+// any are passed over.
+template <class Visit>
+void visit_row(const TileGrid& cells, int y, int first, int last, const Visit& visit) {
+  for (int x = first; x <= last;) {
+    const int end = std::min((x | (TileGrid::block_side - 1)) + 1, last + 1);
+    if (const TileGrid::Block* const block =
+            cells.block(x >> TileGrid::block_bits, y >> TileGrid::block_bits))
+      for (; x < end; ++x)
+        if (const std::uint16_t number = (*block)[TileGrid::place_in_block(x, y)]) visit(x, number);
+    x = end;
+  }
 }
 
 }  // namespace
 
 void Raster::draw_tiles(const TilesItem& grid, const IRect& clip, IVec2 corner, Image& canvas) {
-  const int size = grid.tile_size;
   if (clip.empty()) return;
-  const auto cell_of = [size](int pixel) { return static_cast<int>(floor_divide(pixel, size)); };
-  const IVec2 first{std::max(cell_of(clip.left() + corner.x), 0),
-                    std::max(cell_of(clip.top() + corner.y), 0)};
-  const IVec2 last{std::min(cell_of(clip.right() - 1 + corner.x), grid.cells.x - 1),
-                   std::min(cell_of(clip.bottom() - 1 + corner.y), grid.cells.y - 1)};
-  for (int cell_y = first.y; cell_y <= last.y; ++cell_y) {
-    const int top = cell_y * size - corner.y;
-    const int from_row = std::max(clip.top() - top, 0);
-    const int end_row = std::min(clip.bottom() - top, size);
-    const std::uint16_t* row =
-        grid.tiles + static_cast<std::size_t>(cell_y) * static_cast<std::size_t>(grid.cells.x);
-    opaque_rows_.clear();
-    for (int cell_x = first.x; cell_x <= last.x; ++cell_x) {
-      const std::uint16_t tile = row[cell_x];
-      opaque_rows_.push_back(nullptr);
-      if (tile == 0) continue;
-      const TileCell cell = TileCell::from(tile);
+  const IVec2 size = grid.tile_size;
+  const auto cell_of = [](int pixel, int length) { return static_cast<int>(floor_divide(pixel, length)); };
+  const IVec2 first{std::max(cell_of(clip.left() + corner.x, size.x), 0),
+                    std::max(cell_of(clip.top() + corner.y, size.y), 0)};
+  const IVec2 last{std::min(cell_of(clip.right() - 1 + corner.x, size.x), grid.cells->cells().x - 1),
+                   std::min(cell_of(clip.bottom() - 1 + corner.y, size.y), grid.cells->cells().y - 1)};
+  for (int y = first.y; y <= last.y; ++y) {
+    const int top = y * size.y - corner.y;
+    copied_tiles_.clear();
+    visit_row(*grid.cells, y, first.x, last.x, [&](int x, std::uint16_t number) {
+      const TileCell cell = TileCell::from(number);
       const Frame& frame = grid.frames[cell.tile];
-      const int left = cell_x * size - corner.x;
-      const bool whole = left >= clip.left() && left + size <= clip.right();
-      if (frame.alpha == Alpha::opaque && whole && cell.upright()) {
-        opaque_rows_.back() = grid.picture->row(frame.area.top()) + frame.area.left();
-        continue;
-      }
-      draw_picture(item_of(grid, cell, {left, top}), clip, canvas, row_);
-    }
-    // Opaque tiles are copied line by line across the whole row of them: memory is then written in one
-    // direction.
-    const std::size_t stride = static_cast<std::size_t>(grid.picture->size().x);
-    for (int y = from_row; y < end_row; ++y) {
-      Colour* to = canvas.row(top + y) + (first.x * size - corner.x);
-      const std::size_t skip = static_cast<std::size_t>(y) * stride;
-      for (const Colour* pixels : opaque_rows_) {
-        if (pixels && size == 16)
-          std::memcpy(to, pixels + skip, 16 * sizeof(Colour));
-        else if (pixels)
-          copy_row(to, pixels + skip, size);
-        to += size;
-      }
+      const int left = x * size.x - corner.x;
+      if (left >= clip.left() && left + size.x <= clip.right() && is_copied(grid, cell))
+        copied_tiles_.push_back({frame.picture->row(frame.area.top()) + frame.area.left(),
+                                 static_cast<std::size_t>(frame.picture->size().x), left});
+      else if (frame.picture && !frame.area.empty())
+        draw_picture(item_of(grid, cell, {left, top}), clip, canvas, row_);
+    });
+    copy_tiles(size.x, top, std::max(clip.top() - top, 0), std::min(clip.bottom() - top, size.y), canvas);
+  }
+}
+
+// Opaque tiles are copied line by line across the whole row of them: memory is then written in one direction.
+void Raster::copy_tiles(int width, int top, int first, int end, Image& canvas) {
+  for (int y = first; y < end; ++y) {
+    Colour* const to = canvas.row(top + y);
+    for (const CopiedTile& tile : copied_tiles_) {
+      const Colour* const from = tile.pixels + static_cast<std::size_t>(y) * tile.stride;
+      if (width == 16)
+        std::memcpy(to + tile.left, from, 16 * sizeof(Colour));
+      else
+        copy_row(to + tile.left, from, width);
     }
   }
 }

@@ -6,15 +6,26 @@
 #include <string>
 #include <vector>
 
+#include "vole/base/anchor.hpp"
 #include "vole/base/check_notes.hpp"
 #include "vole/level/level.hpp"
 
 namespace vole {
 
+// "earth", or ["earth", "cellar"].
+struct TilesetNames {
+  std::vector<Located<std::string>> all;
+};
+void read_field(const Node& node, TilesetNames& names, const FieldRule& rule, Report& report);
+Node schema_field(const TilesetNames& names, const FieldRule& rule);
+
 struct LayerText {
   Located<std::string> name;
   Vec2 parallax{1, 1};
+  LayerLook look;
+  bool solid = true;
   std::vector<Located<std::string>> rows;
+  Located<std::string> csv;
   Located<std::string> picture;
   Repeat repeat = Repeat::across;
   LayerEdge edge = LayerEdge::bottom;
@@ -25,7 +36,10 @@ template <class V>
 void describe(V& v, LayerText& layer) {
   v("name", layer.name, needed());
   v("parallax", layer.parallax, within(0, 4));
+  describe(v, layer.look);
+  v("solid", layer.solid);
   v("rows", layer.rows);
+  v("csv", layer.csv);
   v("picture", layer.picture);
   v("repeat", layer.repeat);
   v("edge", layer.edge);
@@ -37,6 +51,9 @@ struct PlaceText {
   Located<std::string> kind;
   std::optional<IVec2> cell;
   std::optional<Vec2> at;
+  Anchor pivot = Anchor::bottom;
+  Vec2 offset{0, 0};
+  bool flip = false;
   Located<std::string> name;
   Node overrides;
   FilePosition where;
@@ -44,16 +61,48 @@ struct PlaceText {
 void read_field(const Node& node, PlaceText& place, const FieldRule& rule, Report& report);
 Node schema_field(const PlaceText& place, const FieldRule& rule);
 
+struct ScatterText {
+  Located<std::string> kind;
+  int count = 1;
+  Located<std::string> zone;
+  std::vector<Located<std::string>> on;
+  std::int64_t seed = 0;
+  float apart = 0;
+  Node overrides;
+  FilePosition where;
+};
+void read_field(const Node& node, ScatterText& scatter, const FieldRule& rule, Report& report);
+Node schema_field(const ScatterText& scatter, const FieldRule& rule);
+
+constexpr FieldRule level_pixels = within(-longest_level, longest_level);
+
 struct ZoneText {
   Located<std::string> name;
-  Vec2 at{0, 0};
-  Vec2 size{16, 16};
+  std::optional<Vec2> at, size;
+  std::optional<Located<std::vector<Vec2>>> points;
 };
 template <class V>
 void describe(V& v, ZoneText& zone) {
   v("name", zone.name, needed());
-  v("at", zone.at, needed().within(-1e6, 1e6));
-  v("size", zone.size, needed().within(1, 8192));
+  v("at", zone.at, level_pixels);
+  v("size", zone.size, within(1, longest_level));
+  v("points", zone.points, level_pixels.items(64));
+}
+
+struct PathText {
+  Located<std::string> name;
+  std::optional<Located<std::vector<Vec2>>> points;
+  std::optional<Located<std::vector<IVec2>>> cells;
+  bool closed = false;
+  bool smooth = false;
+};
+template <class V>
+void describe(V& v, PathText& path) {
+  v("name", path.name, needed());
+  v("points", path.points, level_pixels.items(1000));
+  v("cells", path.cells, level_pixels.items(1000));
+  v("closed", path.closed);
+  v("smooth", path.smooth);
 }
 
 enum class LevelSide { open, solid };
@@ -78,23 +127,29 @@ void describe(V& v, SidesText& sides) {
 
 struct LevelText {
   Colour sky{0, 0, 0, 255};
-  Located<std::string> tileset;
+  TilesetNames tileset;
   Named<Located<std::string>> letters;
+  std::optional<Located<IVec2>> cells;
   SidesText sides;
   std::vector<LayerText> layers;
   std::vector<PlaceText> places;
+  std::vector<ScatterText> scattered;
   std::vector<ZoneText> zones;
+  std::vector<PathText> paths;
   CheckNotes check;
 };
 template <class V>
 void describe(V& v, LevelText& level) {
   v("sky", level.sky);
   v("tileset", level.tileset);
-  v("letters", level.letters, items(1000));
+  v("letters", level.letters, items(20'000));
+  v("cells", level.cells, within(1, 1e9));
   v("sides", level.sides);
   v("layers", level.layers, needed().items(256));
   v("places", level.places);
+  v("scattered", level.scattered, items(1000));
   v("zones", level.zones, items(10'000));
+  v("paths", level.paths, items(1000));
   v("check", level.check);
 }
 

@@ -6,7 +6,7 @@
 #include <array>
 #include <cmath>
 
-#include "vole/base/check_notes.hpp"
+#include "tileset_file.hpp"
 #include "vole/base/names.hpp"
 #include "vole/base/reading.hpp"
 #include "vole/base/schema.hpp"
@@ -14,189 +14,222 @@
 namespace vole {
 namespace {
 
-// A cell of a level has its tile's index and one value more, for none, in 16 bits.
-
-struct TileText {
-  std::optional<Located<IVec2>> cell;
-  std::optional<Located<Colour>> colour;
-  bool solid = false;
-  std::optional<Located<TileShape>> shape;
-  std::optional<Located<std::vector<Vec2>>> corners;
-  Located<OneWay> one_way;
-  Located<std::string> category;
-};
-template <class V>
-void describe(V& v, TileText& tile) {
-  v("cell", tile.cell, within(0, 65535));
-  v("colour", tile.colour);
-  v("solid", tile.solid);
-  v("shape", tile.shape);
-  v("corners", tile.corners, items(Shape::most_corners));
-  v("one_way", tile.one_way);
-  v("category", tile.category);
-}
-
-struct TilesetText {
-  Located<std::string> picture;
-  std::optional<Located<FrameCut>> frame;
-  std::optional<Located<int>> size;  // of tiles of one colour, until there is a picture
-  Named<TileText> tiles;
-  CheckNotes check;
-};
-template <class V>
-void describe(V& v, TilesetText& tileset) {
-  v("picture", tileset.picture);
-  v("frame", tileset.frame);
-  v("size", tileset.size, within(1, 256));
-  v("tiles", tileset.tiles, needed().items(most_tiles));
-  v("check", tileset.check);
-}
-
-std::optional<CellForm> form_of(const TileText& tile, int cell, Report& report) {
-  if (tile.shape && tile.corners)
-    report.error(tile.corners->where, "a tile has either a \"shape\" or \"corners\" of its own");
-  if (tile.corners) {
+std::optional<CellForm> form_of(const TileNature& nature, IVec2 cell, Report& report) {
+  if (nature.shape && nature.corners)
+    report.error(nature.corners->where, "a tile has either a \"shape\" or \"corners\" of its own");
+  if (nature.corners) {
     try {
-      return CellForm(Shape::polygon(tile.corners->value), cell);
+      return CellForm(Shape::polygon(nature.corners->value), cell);
     } catch (const Error& error) {
-      report.error(tile.corners->where, error.problems()[0].text);
+      report.error(nature.corners->where, error.problems()[0].text);
     }
   }
-  if (tile.shape) return CellForm(tile.shape->value, cell);
-  if (tile.solid) return CellForm::full(cell);
+  if (nature.shape) return CellForm(nature.shape->value, cell);
+  if (nature.solid) return CellForm::full(cell);
   return std::nullopt;
 }
 
-void add_tile(const NamedItem<TileText>& item, Tileset& tileset, Report& report) {
-  const TileText& text = item.value;
-  std::optional<CellForm> form = form_of(text, tileset.tile_size, report);
-  if (!form && text.one_way.where.file)
-    report.error(text.one_way.where, fmt::format("tile \"{}\" is one-way, but not solid", item.name),
-                 "solid = true, or a shape");
-  if (!form && text.category.where.file)
-    report.error(text.category.where, fmt::format("tile \"{}\" has a category, but is not solid", item.name),
-                 "solid = true, or a shape");
-  if (form) {
-    form->one_way = text.one_way.value;
-    form->category = tileset.category(text.category);
-  }
-  tileset.tiles.push_back({item.name, form});
+// What is no table is no component, but a slip of the pen.
+void expect_components(const Named<Node>& values, const std::vector<std::string>& known, Report& report) {
+  for (const auto& item : values)
+    if (item.value.type != Node::Type::table)
+      report.error(item.where, fmt::format("unknown key \"{}\"", item.name), did_you_mean(item.name, known));
+}
+
+std::vector<std::string> keys_of(const Node& schema) {
+  std::vector<std::string> keys;
+  for (const Node::Entry& entry : schema.find("properties")->entries) keys.push_back(entry.key);
+  return keys;
+}
+
+void add_clip(const TileText& text, Tile& tile, Report& report) {
+  const std::size_t count = tile.frames.size();
+  if (text.fps && text.seconds)
+    report.error(text.seconds->where, "a tile that moves has either \"fps\" or \"seconds\"");
+  for (std::size_t i = 0; i < count; ++i) tile.clip.frames.push_back(static_cast<int>(i));
+  tile.clip.loop = true;
+  tile.clip.millifps = static_cast<int>((text.fps ? text.fps->value : 6) * 1000 + 0.5);
+  if (!text.seconds) return;
+  if (text.seconds->value.size() != count)
+    return report.error(text.seconds->where, fmt::format("tile \"{}\" has {} frames and {} times for them",
+                                                         tile.name, count, text.seconds->value.size()));
+  std::int64_t end = 0;
+  for (const double seconds : text.seconds->value)
+    tile.clip.ends.push_back(end += static_cast<std::int64_t>(seconds * 1e6 + 0.5));
 }
 
 // Tiles of one colour each, side by side.
 void paint_stand_ins(const TilesetText& text, Tileset& tileset, Report& report) {
-  const int size = tileset.tile_size = text.size->value;
+  const IVec2 size = tileset.tile_size = text.size->value.pixels;
   const int count = static_cast<int>(text.tiles.size());
   if (count == 0)
     return report.error(text.size->where, "a tileset without a picture needs [tiles] with colours");
-  if (std::int64_t{count} * size * size > Image::most_pixels / 2)
+  if (std::int64_t{count} * size.x * size.y > Image::most_pixels / 2)
     return report.error(text.size->where,
-                        fmt::format("{} tiles of {} x {} pixels are too large", count, size, size));
+                        fmt::format("{} tiles of {} x {} pixels are too large", count, size.x, size.y));
   const int columns = static_cast<int>(std::ceil(std::sqrt(count)));
   Image image(IVec2{std::min(count, columns), (count + columns - 1) / columns} * size);
   std::vector<IRect> areas;
   for (const auto& item : text.tiles) {
-    if (!item.value.colour || item.value.cell)
+    const TileText& its = item.value;
+    if (!its.colour || its.cell || its.cells || its.row || its.frames)
       report.error(item.where, fmt::format("tile \"{}\" has a \"colour\" here, and no \"cell\"", item.name),
                    "this tileset has a \"size\" and no picture");
     const int index = static_cast<int>(areas.size());
-    const IRect area{IVec2{index % columns, index / columns} * size, {size, size}};
-    const Image tile = stand_in_image(area.size, item.value.colour ? item.value.colour->value : clear);
-    for (int y = 0; y < size; ++y) std::copy_n(tile.row(y), size, image.row(area.top() + y) + area.left());
+    const IRect area{IVec2{index % columns, index / columns} * size, size};
+    const Image tile = stand_in_image(size, its.colour ? its.colour->value : clear);
+    for (int y = 0; y < size.y; ++y)
+      std::copy_n(tile.row(y), size.x, image.row(area.top() + y) + area.left());
     areas.push_back(area);
-    add_tile(item, tileset, report);
   }
   tileset.picture = std::make_shared<const Picture>(image);
-  for (const IRect& area : areas) tileset.frames.push_back(frame_of(*tileset.picture, area));
+  for (std::size_t i = 0; i < areas.size(); ++i)
+    add_tile(text.tiles[i].name, text.tiles[i].where, text.tiles[i].value.nature,
+             {frame_of(*tileset.picture, areas[i])}, tileset, report);
+  add_groups(text, nullptr, tileset, report);
 }
+
+// The tiles that one entry of [tiles] stands for.
+class TileCutter {
+ public:
+  TileCutter(const TileCells& cells, Tileset& tileset, Report& report)
+      : cells_(cells), tileset_(tileset), report_(report) {}
+
+  void cut(const NamedItem<TileText>& item) {
+    const TileText& text = item.value;
+    const int ways =
+        text.cell.has_value() + text.cells.has_value() + text.row.has_value() + text.frames.has_value();
+    if (ways != 1 || text.colour) {
+      report_.error(
+          item.where,
+          ways > 1
+              ? fmt::format("tile \"{}\" has one of \"cell\", \"cells\", \"row\" and \"frames\"", item.name)
+              : fmt::format("tile \"{}\" has a \"cell\" here, and no \"colour\"", item.name),
+          "this tileset is cut from a picture");
+      return;
+    }
+    if ((text.fps || text.seconds) && !text.frames)
+      report_.error(item.where, fmt::format("tile \"{}\" has times, and no \"frames\"", item.name));
+    try {
+      if (text.cell) add(item, item.name, {cells_.frame(text.cell->value, of(item), text.cell->where)});
+      if (text.cells) cut_part(item, text.cells->value[0], text.cells->value[1], text.cells->where);
+      if (text.row)
+        cut_part(item, {0, text.row->value}, {cells_.count().x - 1, text.row->value}, text.row->where);
+      if (text.frames) cut_frames(item);
+    } catch (const Error& error) {
+      report_.add(error);
+    }
+  }
+
+ private:
+  static std::string of(const NamedItem<TileText>& item) { return fmt::format("tile \"{}\"", item.name); }
+
+  int add(const NamedItem<TileText>& item, std::string name, std::vector<Frame> frames) {
+    return add_tile(std::move(name), item.where, item.value.nature, std::move(frames), tileset_, report_);
+  }
+
+  void cut_part(const NamedItem<TileText>& item, IVec2 from, IVec2 to, const FilePosition& where) {
+    if (to.x < from.x || to.y < from.y)
+      throw Error(where, fmt::format("the cells of tile \"{}\" end before they begin", item.name),
+                  "first the cell at the top left, then the one at the bottom right");
+    cells_.frame(to, of(item), where);  // before any tile is made
+    int number = 0;
+    for (int y = from.y; y <= to.y; ++y)
+      for (int x = from.x; x <= to.x; ++x)
+        add(item, fmt::format("{} {}", item.name, number++), {cells_.frame({x, y}, of(item), where)});
+  }
+
+  void cut_frames(const NamedItem<TileText>& item) {
+    const auto& written = *item.value.frames;
+    if (written.value.empty())
+      throw Error(written.where, fmt::format("tile \"{}\" has no frames", item.name));
+    std::vector<Frame> frames;
+    for (const Located<IVec2>& cell : written.value)
+      frames.push_back(cells_.frame(cell.value, of(item), cell.where));
+    const int index = add(item, item.name, std::move(frames));
+    add_clip(item.value, tileset_.tiles[static_cast<std::size_t>(index)], report_);
+  }
+
+  const TileCells& cells_;
+  Tileset& tileset_;
+  Report& report_;
+};
 
 void cut_tiles(const TilesetText& text, const Node& root, Loading& loading, Tileset& tileset,
                Report& report) {
   const Located<FrameCut>& cut = *text.frame;
   tileset.picture = picture_beside(loading, text.picture, root.where).shared();
-  if (cut.value.size.x != cut.value.size.y)
+  constexpr int most_pixels = 256;
+  if (cut.value.size.x > most_pixels || cut.value.size.y > most_pixels)
     throw Error(cut.where,
-                fmt::format("tiles are square; {} x {} is not", cut.value.size.x, cut.value.size.y));
-  tileset.tile_size = cut.value.size.x;
-  const auto [frames, columns] = cut_frames(tileset.picture->size(), cut.value, cut.where, tileset.name,
-                                            allows(text.check, "uneven-frames"));
-  const int rows = static_cast<int>(frames.size()) / columns;
-  for (const auto& item : text.tiles) {
-    if (!item.value.cell || item.value.colour) {
-      report.error(item.where, fmt::format("tile \"{}\" has a \"cell\" here, and no \"colour\"", item.name),
-                   "this tileset is cut from a picture");
-      continue;
-    }
-    const IVec2 cell = item.value.cell->value;
-    if (cell.x >= columns || cell.y >= rows) {
-      report.error(
-          item.value.cell->where,
-          fmt::format("tile \"{}\" is at column {}, row {}, but the picture has {} columns and {} rows",
-                      item.name, cell.x, cell.y, columns, rows),
-          "they are counted from 0");
-      continue;
-    }
-    add_tile(item, tileset, report);
-    tileset.frames.push_back(
-        frame_of(*tileset.picture, frames[static_cast<std::size_t>(cell.y * columns + cell.x)]));
-  }
+                fmt::format("tiles of {} x {} pixels are too large", cut.value.size.x, cut.value.size.y),
+                fmt::format("at most {} each way", most_pixels));
+  tileset.tile_size = cut.value.size;
+  const auto [areas, columns] = cut_frames(tileset.picture->size(), cut.value, cut.where, tileset.name,
+                                           allows(text.check, "uneven-frames"));
+  const TileCells cells(*tileset.picture, areas, columns);
+  TileCutter cutter(cells, tileset, report);
+  for (const auto& item : text.tiles) cutter.cut(item);
+  add_groups(text, &cells, tileset, report);
+}
+
+void expect_names_once(const Tileset& tileset, const FilePosition& where, Report& report) {
+  std::vector<std::string> names = names_of(tileset.tiles);
+  for (const TileGroup& group : tileset.groups) names.push_back(group.name);
+  std::sort(names.begin(), names.end());
+  const auto twice = std::adjacent_find(names.begin(), names.end());
+  if (twice != names.end())
+    report.error(where, fmt::format("two tiles or groups are named \"{}\"", *twice),
+                 "those of a row, a part or a group are numbered after its name");
 }
 
 }  // namespace
+
+void read_field(const Node& node, TileSize& size, const FieldRule&, Report& report) {
+  const FieldRule rule = within(1, 256);
+  if (node.type == Node::Type::array) return read_value(node, size.pixels, rule, report);
+  int side = size.pixels.x;
+  read_value(node, side, rule, report);
+  size.pixels = {side, side};
+}
+
+Node schema_field(const TileSize&, const FieldRule&) {
+  const FieldRule rule = within(1, 256);
+  return detail::either_schema({schema_of<int>(rule), schema_of<IVec2>(rule)});
+}
+
+Frame TileCells::frame(IVec2 cell, std::string_view whose, const FilePosition& asked) const {
+  const IVec2 there = count();
+  if (cell.x >= there.x || cell.y >= there.y)
+    throw Error(asked,
+                fmt::format("{} is at column {}, row {}, but the picture has {} columns and {} rows", whose,
+                            cell.x, cell.y, there.x, there.y),
+                "they are counted from 0");
+  return frame_of(picture_, areas_[static_cast<std::size_t>(cell.y * columns_ + cell.x)]);
+}
+
+int add_tile(std::string name, const FilePosition& where, const TileNature& nature, std::vector<Frame> frames,
+             Tileset& tileset, Report& report) {
+  if (tileset.tiles.size() >= most_tiles) throw Error(where, fmt::format("more than {} tiles", most_tiles));
+  std::optional<CellForm> form = form_of(nature, tileset.tile_size, report);
+  if (!form && nature.one_way.where.file)
+    report.error(nature.one_way.where, fmt::format("tile \"{}\" is one-way, but not solid", name),
+                 "solid = true, or a shape");
+  if (!form && nature.category.where.file)
+    report.error(nature.category.where, fmt::format("tile \"{}\" has a category, but is not solid", name),
+                 "solid = true, or a shape");
+  if (form) {
+    form->one_way = nature.one_way.value;
+    form->category = tileset.category(nature.category);
+  }
+  tileset.tiles.push_back(
+      {std::move(name), form, nature.friction, nature.tags, nature.values, std::move(frames), {}});
+  return static_cast<int>(tileset.tiles.size()) - 1;
+}
 
 int Tileset::find(std::string_view tile_name) const {
   const std::size_t index = index_named(tiles, tile_name);
   return index < tiles.size() ? static_cast<int>(index) : -1;
-}
-
-namespace {
-
-// Mirrored or turned, as one word of what is written after a tile's name says; false: it says neither.
-bool lie(std::string_view word, TileCell& cell) {
-  if (word == "mirrored" && cell.upright()) {
-    cell.mirrored = true;
-    return true;
-  }
-  constexpr std::array<std::string_view, 3> turns{"turned 90", "turned 180", "turned 270"};
-  const auto turned = std::find(turns.begin(), turns.end(), word);
-  if (turned == turns.end() || cell.quarters != 0) return false;
-  cell.quarters = static_cast<int>(turned - turns.begin()) + 1;
-  return true;
-}
-
-}  // namespace
-
-TileCell Tileset::cell(std::string_view written, const FilePosition& asked) const {
-  TileCell cell;
-  if (written.empty()) return cell;
-  // A name may have a comma of its own.
-  std::string_view rest;
-  cell.tile = find(written);
-  for (std::size_t comma = 0; cell.tile < 0; ++comma) {
-    comma = written.find(',', comma);
-    if (comma == std::string_view::npos)
-      throw Error(asked,
-                  fmt::format("no tile \"{}\" in tileset \"{}\"", written.substr(0, written.find(',')), name),
-                  did_you_mean(written.substr(0, written.find(',')), names_of(tiles)));
-    cell.tile = find(written.substr(0, comma));
-    rest = written.substr(comma);
-  }
-  while (!rest.empty()) {
-    rest.remove_prefix(std::min(rest.find_first_not_of(", "), rest.size()));
-    const std::string_view word = rest.substr(0, rest.find(','));
-    if (!lie(word, cell))
-      throw Error(
-          asked, fmt::format("\"{}\" does not say how a tile lies", word),
-          "after its name may come \"mirrored\", and then \"turned 90\", \"turned 180\" or \"turned 270\"");
-    rest.remove_prefix(word.size());
-  }
-  return cell;
-}
-
-std::optional<CellForm> Tileset::form(const TileCell& cell) const {
-  const std::optional<CellForm>& upright = tiles[static_cast<std::size_t>(cell.tile)].form;
-  if (!upright || cell.upright()) return upright;
-  return (cell.mirrored ? upright->mirrored() : *upright).turned(cell.quarters);
 }
 
 std::uint8_t Tileset::category(const Located<std::string>& its) {
@@ -216,6 +249,10 @@ Tileset AssetType<Tileset>::load(Loading& loading) {
   TilesetText text;
   const Node root = read_toml(loading.path());
   read(root, text, report);
+  static const std::vector<std::string> tile_keys = keys_of(schema_of<TileText>()),
+                                        group_keys = keys_of(schema_of<GroupText>());
+  for (const auto& item : text.tiles) expect_components(item.value.nature.values, tile_keys, report);
+  for (const auto& item : text.groups) expect_components(item.value.nature.values, group_keys, report);
   report.throw_if_errors();
 
   if (text.frame.has_value() == text.size.has_value())
@@ -228,6 +265,9 @@ Tileset AssetType<Tileset>::load(Loading& loading) {
     paint_stand_ins(text, tileset, report);
   else
     cut_tiles(text, root, loading, tileset, report);
+  report.throw_if_errors();
+  expect_names_once(tileset, root.where, report);
+  if (tileset.tiles.empty()) report.error(root.where, "a tileset has [tiles] or [groups]");
   report.throw_if_errors();
   return tileset;
 }

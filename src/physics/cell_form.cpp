@@ -39,9 +39,9 @@ std::vector<Vec2> corners_of(TileShape shape) {
   return {};
 }
 
-Shape shape_of(TileShape shape, int cell) {
+Shape shape_of(TileShape shape, IVec2 cell) {
   std::vector<Vec2> corners = corners_of(shape);
-  for (Vec2& corner : corners) corner *= static_cast<float>(cell);
+  for (Vec2& corner : corners) corner *= Vec2(cell);
   return Shape::polygon(corners);
 }
 
@@ -82,31 +82,33 @@ CellSide opposite(CellSide side) {
 
 }  // namespace
 
-CellForm::CellForm(const Shape& shape, int cell) : shape_(shape), lattice_(shape), cell_(cell) {
+CellForm::CellForm(const Shape& shape, IVec2 cell) : shape_(shape), lattice_(shape), cell_(cell) {
   const Rect bounds = shape.bounds();
-  const auto size = static_cast<float>(cell);
+  const Vec2 size(cell);
   if (shape.radius() > 0) throw Error(FilePosition{}, "the shape of a tile has corners, and no radius");
-  if (bounds.left() < 0 || bounds.top() < 0 || bounds.right() > size || bounds.bottom() > size)
+  if (bounds.left() < 0 || bounds.top() < 0 || bounds.right() > size.x || bounds.bottom() > size.y)
     throw Error(FilePosition{},
-                fmt::format("the shape of a tile lies within its {} x {} pixels", cell, cell));
+                fmt::format("the shape of a tile lies within its {} x {} pixels", cell.x, cell.y));
   find_reach();
 }
 
-CellForm::CellForm(TileShape shape, int cell) : CellForm(shape_of(shape, cell), cell) {}
+CellForm::CellForm(TileShape shape, IVec2 cell) : CellForm(shape_of(shape, cell), cell) {}
 
 void CellForm::find_reach() {
-  const auto size = static_cast<float>(cell_);
+  const Vec2 size(cell_);
   const std::span<const Vec2> corners = shape_.corners();
   for (std::size_t i = 0; i < corners.size(); ++i) {
     const Vec2 from = corners[i], to = corners[(i + 1) % corners.size()];
     const auto along = [&](CellSide side, float a, float b) {
       reach_[index_of(side)] = {std::min(a, b), std::max(a, b)};
-      if (reach_[index_of(side)].size() == size) covered_ = static_cast<std::uint8_t>(covered_ | side);
+      const bool upright = side == side_left || side == side_right;
+      if (reach_[index_of(side)].size() == (upright ? size.y : size.x))
+        covered_ = static_cast<std::uint8_t>(covered_ | side);
     };
     if (from.x == to.x && from.x == 0) along(side_left, from.y, to.y);
-    if (from.x == to.x && from.x == size) along(side_right, from.y, to.y);
+    if (from.x == to.x && from.x == size.x) along(side_right, from.y, to.y);
     if (from.y == to.y && from.y == 0) along(side_top, from.x, to.x);
-    if (from.y == to.y && from.y == size) along(side_bottom, from.x, to.x);
+    if (from.y == to.y && from.y == size.y) along(side_bottom, from.x, to.x);
   }
 }
 
@@ -119,7 +121,7 @@ bool CellForm::hidden(CellSide side, const CellForm& beside) const {
 }
 
 CellForm CellForm::mirrored() const {
-  CellForm form(shape_.mirrored().moved_by({static_cast<float>(cell_), 0}), cell_);
+  CellForm form(shape_.mirrored().moved_by({static_cast<float>(cell_.x), 0}), cell_);
   form.one_way = mirrored_side(one_way);
   form.category = category;
   return form;
@@ -128,7 +130,8 @@ CellForm CellForm::mirrored() const {
 CellForm CellForm::turned(int quarters) const {
   CellForm form = *this;
   for (int i = 0; i < (quarters % 4 + 4) % 4; ++i) {
-    CellForm next(form.shape_.turned(90).moved_by({static_cast<float>(cell_), 0}), cell_);
+    const IVec2 cell{form.cell_.y, form.cell_.x};
+    CellForm next(form.shape_.turned(90).moved_by({static_cast<float>(cell.x), 0}), cell);
     next.one_way = turned_side(form.one_way);
     next.category = category;
     form = next;

@@ -26,11 +26,13 @@ inline Vec2 to_vec(LatticePoint point) {
   return {to_pixels(point.x), to_pixels(point.y)};
 }
 
-inline std::int64_t cell_units(const SolidGrid& grid) {
-  return std::int64_t{grid.cell()} * subpixels;
+// The size of a cell on the lattice.
+inline LatticePoint cell_units(const SolidGrid& grid) {
+  return {std::int64_t{grid.cell().x} * subpixels, std::int64_t{grid.cell().y} * subpixels};
 }
 inline LatticePoint cell_corner(const SolidGrid& grid, std::int64_t x, std::int64_t y) {
-  return {x * cell_units(grid), y * cell_units(grid)};
+  const LatticePoint unit = cell_units(grid);
+  return {x * unit.x, y * unit.y};
 }
 
 // From a first to a last cell along an axis. Beyond an edge all cells are alike: of those that are further out, one is enough.
@@ -49,9 +51,9 @@ struct CellRange {
 // Calls visit(x, y) for each cell that a box reaches into, row by row.
 template <class Visit>
 void visit_cells(const SolidGrid& grid, const LatticeBox& box, const Visit& visit) {
-  const std::int64_t unit = cell_units(grid);
-  const CellRange across(box.left, box.right, unit, grid.cells().x);
-  const CellRange down(box.top, box.bottom, unit, grid.cells().y);
+  const LatticePoint unit = cell_units(grid);
+  const CellRange across(box.left, box.right, unit.x, grid.cells().x);
+  const CellRange down(box.top, box.bottom, unit.y, grid.cells().y);
   for (std::int64_t y = down.first; y <= down.last; ++y)
     for (std::int64_t x = across.first; x <= across.last; ++x) visit(x, y);
 }

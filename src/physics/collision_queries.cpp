@@ -147,7 +147,7 @@ void CollisionWorld::visit_bodies_along(Vec2 from, Vec2 motion, const Rect& area
 
 namespace {
 
-std::optional<CastHit> hit_of_tile(Vec2 from, Vec2 motion, IVec2 cell, int size, const CellForm& form) {
+std::optional<CastHit> hit_of_tile(Vec2 from, Vec2 motion, IVec2 cell, IVec2 size, const CellForm& form) {
   const ShapeHit hit = cast_ray(from, motion, form.shape(), Vec2(cell * size));
   if (!hit.hit) return std::nullopt;
   return CastHit{hit.when, hit.normal, hit.point, {no_body, cell}};

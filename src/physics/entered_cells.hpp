@@ -51,9 +51,9 @@ class MovingSpan {
 template <class Visit, class GoesOn>
 void visit_entered_cells(const SolidGrid& grid, const LatticeBox& box, LatticePoint motion,
                          const Visit& visit, const GoesOn& goes_on) {
-  const std::int64_t unit = cell_units(grid);
+  const LatticePoint unit = cell_units(grid);
   visit_cells(grid, box, visit);
-  MovingSpan x(box.left, box.right, motion.x, unit), y(box.top, box.bottom, motion.y, unit);
+  MovingSpan x(box.left, box.right, motion.x, unit.x), y(box.top, box.bottom, motion.y, unit.y);
   while (true) {
     const bool x_next = x.crosses(), y_next = y.crosses();
     if (!x_next && !y_next) return;

@@ -11,9 +11,9 @@ namespace vole {
 
 class RayCells {
  public:
-  RayCells(Vec2 from, Vec2 motion, int cell)
-      : x_(static_cast<double>(from.x), static_cast<double>(motion.x), cell),
-        y_(static_cast<double>(from.y), static_cast<double>(motion.y), cell) {}
+  RayCells(Vec2 from, Vec2 motion, IVec2 cell)
+      : x_(static_cast<double>(from.x), static_cast<double>(motion.x), cell.x),
+        y_(static_cast<double>(from.y), static_cast<double>(motion.y), cell.y) {}
 
   std::int64_t x() const { return x_.cell; }
   std::int64_t y() const { return y_.cell; }

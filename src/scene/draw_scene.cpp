@@ -17,6 +17,7 @@ void add_sprite(DrawList& list, const World& world, Entity entity, const Sprite&
   if (index < 0) return;
   const std::size_t layers = world.level ? world.level.file().layers.size() : 1;
   const std::size_t layer = std::min(sprite.links.layer, layers - 1);
+  if (world.level && !world.level.look(layer).visible) return;
   const Frame frame = sprite.sheet()->posed(index, sprite.playhead().clip());
   const Placement place = placement(world, entity, share, Tracks::shown, ticks_per_second);
   PictureItem item = show(frame, place.at);
@@ -31,6 +32,7 @@ void add_sprite(DrawList& list, const World& world, Entity entity, const Sprite&
   item.blend = sprite.blend;
   item.flash = sprite.flash;
   item.depth = sprite.depth;
+  if (world.level) shade(item, world.level.look(layer));
   if (world.level && world.level.file().layers[layer].order == LayerOrder::feet) item.depth += place.at.y;
   list.add(static_cast<LayerId>(layer), item);
 }
@@ -40,10 +42,13 @@ void add_sprite(DrawList& list, const World& world, Entity entity, const Sprite&
 LayerId RunningScene::draw_stage(DrawList& list, float share) const {
   const LevelNow& level = world_.level;
   const std::size_t layers = level ? level.file().layers.size() : 1;
+  if (level) scratch_->tile_frames.show(level.version(), world_.ticks, setting_.ticks_per_second);
   for (std::size_t i = 0; i < layers; ++i) {
     const Vec2 parallax = level ? level.file().layers[i].parallax : Vec2{1, 1};
     const LayerId id = list.add_layer(world_.camera.corner(parallax, share));
-    if (level) draw_level_layer(list, id, level.file(), level.file().layers[i], level.tiles(i));
+    if (level)
+      draw_level_layer(list, id, level.file(), level.file().layers[i], level.look(i), level.tiles(i),
+                       scratch_->tile_frames.frames);
   }
   world_.entities.visit<Sprite, Pose>([&](Entity entity, const Sprite& sprite, const Pose&) {
     add_sprite(list, world_, entity, sprite, share, setting_.ticks_per_second);

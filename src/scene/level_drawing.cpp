@@ -6,21 +6,36 @@
 
 namespace vole {
 
+void shade(PictureItem& item, const LayerLook& look) {
+  const auto part = [](std::uint8_t a, std::uint8_t b) {
+    return static_cast<std::uint8_t>((a * b + 127) / 255);
+  };
+  const Colour tint = look.tint;
+  item.tint = {part(item.tint.r, tint.r), part(item.tint.g, tint.g), part(item.tint.b, tint.b),
+               part(item.tint.a, tint.a)};
+  item.opacity *= look.opacity;
+}
+
+void draw_level_layer(DrawList& list, LayerId id, const Level& level, const LevelLayer& layer) {
+  draw_level_layer(list, id, level, layer, layer.look, layer.tiles, level.tiles.frames());
+}
+
 void draw_level_layer(DrawList& list, LayerId id, const Level& level, const LevelLayer& layer,
-                      const std::vector<std::uint16_t>& tiles) {
+                      const LayerLook& look, const TileGrid& tiles, const std::vector<Frame>& frames) {
+  if (!look.visible) return;
   constexpr float behind_all = -1e9f;
   const int canvas_height = list.canvas().y;
+  PictureItem style{.depth = behind_all};
+  shade(style, look);
   if (layer.picture && layer.cover) {
-    draw_covering(list, id, layer.frame, {.depth = behind_all});
+    draw_covering(list, id, layer.frame, style);
   } else if (layer.picture) {
     const auto rest = static_cast<float>(std::max(level.size().y - canvas_height, 0)) * layer.parallax.y;
     const int top =
         layer.edge == LayerEdge::top ? 0 : static_cast<int>(rest) + canvas_height - layer.frame.size.y;
-    draw_repeated(list, id, layer.frame, Vec2(0, top), layer.repeat, {.depth = behind_all});
+    draw_repeated(list, id, layer.frame, Vec2(0, top), layer.repeat, style);
   }
-  if (!tiles.empty())
-    list.add(id, TilesItem{level.tileset->picture.get(), tiles.data(), level.cells, level.tile_size(),
-                           level.tileset->frames.data()});
+  list.add(id, TilesItem{&tiles, level.tile_size(), frames.data(), look.tint, look.opacity});
 }
 
 }  // namespace vole

@@ -55,13 +55,13 @@ void draw_cell(DrawList& list, LayerId layer, const SolidGrid& grid, IVec2 cell,
   if (!form) return;
   const std::span<const Vec2> corners = form->shape().corners();
   const Vec2 corner(cell * grid.cell());
-  const auto size = static_cast<float>(grid.cell());
+  const Vec2 size(grid.cell());
   for (std::size_t i = 0; i < corners.size(); ++i) {
     const Vec2 from = corners[i], to = corners[(i + 1) % corners.size()];
     if (grid.edge_hidden(cell, i)) continue;
     // A pixel further in on the right and below, so that it is within the cell.
     const auto within = [&](Vec2 point) {
-      return corner + Vec2{std::min(point.x, size - 1), std::min(point.y, size - 1)};
+      return corner + Vec2{std::min(point.x, size.x - 1), std::min(point.y, size.y - 1)};
     };
     draw_line(list, layer, within(from), within(to), colour);
   }

@@ -16,9 +16,8 @@ bool same(const CollisionBody& a, const CollisionBody& b) {
 void SolidThings::follow_tiles(const LevelNow& level, const Categories& categories) {
   if (!level) return collisions_.set_tiles(nullptr);
   tile_categories_.clear();
-  if (const auto& tileset = level.file().tileset)
-    for (const Located<std::string>& name : tileset->categories)
-      tile_categories_.push_back(categories.number(name.value, name.where));
+  for (const Located<std::string>& name : level.file().tiles.categories())
+    tile_categories_.push_back(categories.number(name.value, name.where));
   collisions_.set_tiles(&level.solid(), tile_categories_);
 }
 

@@ -16,7 +16,7 @@ namespace vole {
 
 void Stage::load_level(std::string_view name) {
   LevelNow level;
-  level.load(name, catalog());
+  level.load(name, setting_.binding());
   Report report;
   std::vector<std::shared_ptr<const CompiledKind>> kinds;
   for (const LevelPlace& place : level.file().places) {
@@ -29,14 +29,13 @@ void Stage::load_level(std::string_view name) {
       report.add(error);
     }
   }
-  if (level.file().tileset)
-    for (const Located<std::string>& category : level.file().tileset->categories) {
-      try {
-        categories().number(category.value, category.where);
-      } catch (const Error& error) {
-        report.add(error);
-      }
+  for (const Located<std::string>& category : level.file().tiles.categories()) {
+    try {
+      categories().number(category.value, category.where);
+    } catch (const Error& error) {
+      report.add(error);
     }
+  }
   report.throw_if_errors();
 
   world_.level = std::move(level);
@@ -45,7 +44,9 @@ void Stage::load_level(std::string_view name) {
   // What came from a level before this one stays, but is no longer from a place.
   entities.visit<FromPlace>([this](Entity entity, const FromPlace&) { entities.remove<FromPlace>(entity); });
   for (std::uint32_t i = 0; i < kinds.size(); ++i) {
-    const Entity entity = put_down(world_, *kinds[i], world_.level.file().places[i].at, setting_.binding());
+    const LevelPlace& place = world_.level.file().places[i];
+    const Entity entity = put_down(world_, *kinds[i], place.at, setting_.binding());
+    entities.get<Pose>(entity).faces_left = place.faces_left;
     entities.add(entity, FromPlace{i});
   }
   put_zones(world_);

@@ -51,7 +51,20 @@ struct ShownField {
 };
 
 // Memory that steps use again.
+// What each tile of the level shows.
+struct TileFrames {
+  std::shared_ptr<const Level> of;
+  std::vector<Frame> frames;
+
+  void show(const std::shared_ptr<const Level>& level, std::int64_t ticks, int ticks_per_second) {
+    if (of != level) frames = level->tiles.frames();
+    of = level;
+    level->tiles.put_moving(frames, ticks, ticks_per_second);
+  }
+};
+
 struct TickScratch {
+  TileFrames tile_frames;
   std::vector<ClipHappening> happenings;
   std::vector<Meeter> meeters;
   std::vector<Rect> swept;       // where each of them was in the tick

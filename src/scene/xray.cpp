@@ -69,10 +69,10 @@ class Xray {
 
   void draw_tiles(IVec2 corner) {
     const SolidGrid& grid = world_.level.solid();
-    const int size = grid.cell();
+    const IVec2 size = grid.cell();
     const IVec2 cells = grid.cells(), end = corner + list_.canvas();
-    for (int y = std::max(corner.y / size - 1, 0); y <= end.y / size && y < cells.y; ++y)
-      for (int x = std::max(corner.x / size - 1, 0); x <= end.x / size && x < cells.x; ++x)
+    for (int y = std::max(corner.y / size.y - 1, 0); y <= end.y / size.y && y < cells.y; ++y)
+      for (int x = std::max(corner.x / size.x - 1, 0); x <= end.x / size.x && x < cells.x; ++x)
         if (const CellForm* const form = grid.form(x, y))
           draw_cell(list_, layer_, grid, {x, y}, use(form->one_way == OneWay::no ? tile : one_way));
   }

@@ -3,67 +3,71 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <cmath>
 #include <tuple>
 #include <utility>
 
 #include "vole/base/names.hpp"
+#include "vole/world/binding.hpp"
 
 namespace vole {
 namespace {
 
-// What is written for a cell, in a layer's cells; nothing when the tileset has no such tile.
-std::optional<std::uint16_t> number_of(const Level& level, std::string_view written) {
-  if (written.empty()) return std::uint16_t{0};
+bool can_be_put(const Level& level, const ChangedCell& changed) {
+  if (!find_named(level.layers, changed.layer) || !IRect{{0, 0}, level.cells}.contains(changed.cell))
+    return false;
   try {
-    if (level.tileset) return level.tileset->cell(written).number();
+    level.tiles.paint(changed.tile);
+    return true;
   } catch (const Error&) {
+    return false;
   }
-  return std::nullopt;
-}
-
-bool is_inside(const Level& level, IVec2 cell) {
-  return cell.x >= 0 && cell.y >= 0 && cell.x < level.cells.x && cell.y < level.cells.y;
-}
-
-std::size_t position(const Level& level, IVec2 cell) {
-  return static_cast<std::size_t>(cell.y) * static_cast<std::size_t>(level.cells.x) +
-         static_cast<std::size_t>(cell.x);
 }
 
 }  // namespace
 
-void LevelNow::load(std::string_view name, Catalog& catalog) {
-  const Asset<Level> asset = catalog.get<Level>(name);
+void LevelNow::load(std::string_view name, const Binding& binding) {
+  const Asset<Level> asset = binding.catalog.get<Level>(name);
   name_ = name;
   changed_.clear();
+  looks_.clear();
   asset_ = asset;
-  bind(catalog);
+  bind(binding);
 }
 
-void LevelNow::bind(Catalog& catalog) {
+void LevelNow::bind(const Binding& binding) {
   tiles_.clear();
-  solid_changed_ = false;
+  painted_.clear();
+  solid_.reset();
   version_ = nullptr;
   if (name_.empty()) return;
-  asset_ = catalog.get<Level>(name_);
-  version_ = asset_.shared();
+  asset_ = binding.catalog.get<Level>(name_);
+  const std::shared_ptr<const Level> newest = asset_.shared();
+  Report report;
+  TileValues values(newest->tiles, binding.types, binding.unknown, report);
+  report.throw_if_errors();
+  version_ = newest;
+  values_ = std::move(values);
+  tiles_.resize(version_->layers.size());
+  painted_.resize(version_->layers.size());
   const std::vector<ChangedCell> changed = std::exchange(changed_, {});
-  for (const ChangedCell& each : changed) {
-    if (find_named(version_->layers, each.layer) && is_inside(*version_, each.cell) &&
-        number_of(*version_, each.tile))
-      put(each.layer, each.cell, each.tile);
-  }
+  for (const ChangedCell& each : changed)
+    if (can_be_put(*version_, each)) put(each.layer, each.cell, each.tile);
+  std::erase_if(looks_,
+                [this](const ChangedLook& look) { return !find_named(version_->layers, look.layer); });
+}
+
+IVec2 LevelNow::cell_at(Vec2 point) const {
+  const Vec2 cell = point / Vec2(tile_size());
+  return {static_cast<int>(std::floor(cell.x)), static_cast<int>(std::floor(cell.y))};
 }
 
 void LevelNow::put(std::string_view layer_name, IVec2 cell, std::string_view tile) {
   const std::size_t index = layer(layer_name);
-  if (!tile.empty() && !version_->tileset)
-    throw Error(FilePosition{}, fmt::format("no tile \"{}\" in level \"{}\"", tile, name_),
-                "it has no tileset");
-  const std::uint16_t number = tile.empty() ? std::uint16_t{0} : version_->tileset->cell(tile).number();
-  if (!is_inside(*version_, cell))
+  const Paint wanted_paint = version_->tiles.paint(tile);
+  if (!IRect{{0, 0}, cells()}.contains(cell))
     throw Error(FilePosition{}, fmt::format("the level \"{}\" has no cell {}, {}: it is {} x {}", name_,
-                                            cell.x, cell.y, version_->cells.x, version_->cells.y));
+                                            cell.x, cell.y, cells().x, cells().y));
   const auto order = [this](const ChangedCell& each) {
     return std::tuple(version_->layer(each.layer), each.cell.y, each.cell.x);
   };
@@ -71,60 +75,92 @@ void LevelNow::put(std::string_view layer_name, IVec2 cell, std::string_view til
   const auto at = std::lower_bound(changed_.begin(), changed_.end(), wanted,
                                    [&](const auto& a, const auto& b) { return order(a) < order(b); });
   const bool was_changed = at != changed_.end() && order(*at) == order(wanted);
-  const std::vector<std::uint16_t>& written = version_->layers[index].tiles;
-  const bool as_written = (written.empty() ? 0 : written[position(*version_, cell)]) == number;
-  if (was_changed && as_written)
+  const bool is_as_written = as_written(index, cell, wanted_paint);
+  if (was_changed && is_as_written)
     changed_.erase(at);
   else if (was_changed)
     at->tile = std::move(wanted.tile);
-  else if (!as_written)
+  else if (!is_as_written)
     changed_.insert(at, std::move(wanted));
-  show(index, cell, number);
+  paint(index, cell, wanted_paint);
 }
 
-std::string_view LevelNow::tile(std::string_view layer_name, IVec2 cell) const {
-  const std::vector<std::uint16_t>& cells = tiles(layer(layer_name));
-  if (cells.empty() || !is_inside(*version_, cell)) return {};
-  const int tile = TileCell::from(cells[position(*version_, cell)]).tile;
-  return tile < 0 ? std::string_view()
-                  : std::string_view(version_->tileset->tiles[static_cast<std::size_t>(tile)].name);
+bool LevelNow::as_written(std::size_t index, IVec2 cell, const Paint& paint) const {
+  const LevelLayer& its = version_->layers[index];
+  const int group = its.painted.find(cell) - 1;
+  return group == paint.group && (group >= 0 || its.tiles.find(cell) == paint.cell.number());
 }
 
-TileCell LevelNow::cell(std::string_view layer_name, IVec2 at) const {
-  const std::vector<std::uint16_t>& cells = tiles(layer(layer_name));
-  return cells.empty() || !is_inside(*version_, at) ? TileCell{}
-                                                    : TileCell::from(cells[position(*version_, at)]);
+// The cell, and what its neighbours come to.
+void LevelNow::paint(std::size_t index, IVec2 cell, const Paint& paint) {
+  const int group = painted(index).find(cell) - 1;
+  if (group != paint.group) {
+    if (!painted_[index]) painted_[index] = version_->layers[index].painted;
+    painted_[index]->set(cell, static_cast<std::uint8_t>(paint.group + 1));
+  }
+  if (paint.group < 0) show(index, cell, paint.cell.number());
+  for (int y = cell.y - 1; y <= cell.y + 1; ++y)
+    for (int x = cell.x - 1; x <= cell.x + 1; ++x) choose_edge(index, {x, y});
 }
 
-const std::vector<std::uint16_t>& LevelNow::tiles(std::size_t index) const {
-  return index < tiles_.size() && !tiles_[index].empty() ? tiles_[index] : version_->layers[index].tiles;
+void LevelNow::choose_edge(std::size_t index, IVec2 cell) {
+  if (painted(index).find(cell) == 0) return;
+  show(index, cell, edge_tile(version_->tiles.groups(), painted(index), tiles(index), cell));
 }
 
 void LevelNow::show(std::size_t index, IVec2 cell, std::uint16_t tile) {
-  tiles_.resize(version_->layers.size());
-  std::vector<std::uint16_t>& cells = tiles_[index];
-  if (cells.empty()) cells = version_->layers[index].tiles;
-  if (cells.empty())
-    cells.resize(static_cast<std::size_t>(version_->cells.x) * static_cast<std::size_t>(version_->cells.y));
-  cells[position(*version_, cell)] = tile;
-  if (!std::exchange(solid_changed_, true)) solid_ = version_->solid;
-  if (const auto form = form_of(cell))
-    solid_.set(cell, *form);
-  else
-    solid_.set(cell, false);
+  if (tiles(index).find(cell) == tile) return;
+  if (!tiles_[index]) tiles_[index] = version_->layers[index].tiles;
+  tiles_[index]->set(cell, tile);
+  if (!version_->layers[index].blocks()) return;
+  if (!solid_) solid_ = version_->solid;
+  solid_->set(cell, false);
+  for (std::size_t i = 0; i < version_->layers.size(); ++i) {
+    const TileCell its = TileCell::from(tiles(i).find(cell));
+    if (version_->layers[i].blocks() && its.tile >= 0) put_solid(*solid_, cell, version_->tiles, its);
+  }
 }
 
-// A layer that goes along with the level is solid where its tile is. The same choice among layers as when a level is read.
-std::optional<CellForm> LevelNow::form_of(IVec2 cell) const {
-  std::optional<CellForm> found;
-  for (std::size_t i = 0; i < version_->layers.size(); ++i) {
-    const std::vector<std::uint16_t>& cells = tiles(i);
-    if (version_->layers[i].parallax != Vec2{1, 1} || cells.empty()) continue;
-    const TileCell tile = TileCell::from(cells[position(*version_, cell)]);
-    if (tile.tile < 0 || (found && found->is_full())) continue;
-    if (auto form = version_->tileset->form(tile)) found = std::move(form);
-  }
-  return found;
+std::string_view LevelNow::tile(std::string_view layer_name, IVec2 at) const {
+  return version_->tiles.name({cell(layer_name, at)});
+}
+
+std::string_view LevelNow::group(std::string_view layer_name, IVec2 at) const {
+  return version_->tiles.name({{}, painted(layer(layer_name)).find(at) - 1});
+}
+
+TileCell LevelNow::cell(std::string_view layer_name, IVec2 at) const {
+  return TileCell::from(tiles(layer(layer_name)).find(at));
+}
+
+bool LevelNow::has_tag(std::string_view layer_name, IVec2 at, std::string_view tag) const {
+  const TileCell its = cell(layer_name, at);
+  if (its.tile < 0) return false;
+  const std::vector<std::string>& tags = version_->tiles.tile(its.tile).tags;
+  return std::find(tags.begin(), tags.end(), tag) != tags.end();
+}
+
+LayerLook& LevelNow::look(std::string_view layer_name) {
+  const LayerLook written = version_->layers[layer(layer_name)].look;
+  const auto found = std::find_if(looks_.begin(), looks_.end(),
+                                  [layer_name](const ChangedLook& each) { return each.layer == layer_name; });
+  if (found != looks_.end()) return found->look;
+  return looks_.emplace_back(ChangedLook{std::string(layer_name), written}).look;
+}
+
+const LayerLook& LevelNow::look(std::size_t index) const {
+  const LevelLayer& its = version_->layers[index];
+  for (const ChangedLook& each : looks_)
+    if (each.layer == its.name) return each.look;
+  return its.look;
+}
+
+const TileGrid& LevelNow::tiles(std::size_t index) const {
+  return tiles_[index] ? *tiles_[index] : version_->layers[index].tiles;
+}
+
+const GroupGrid& LevelNow::painted(std::size_t index) const {
+  return painted_[index] ? *painted_[index] : version_->layers[index].painted;
 }
 
 }  // namespace vole

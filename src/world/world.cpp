@@ -36,7 +36,7 @@ void World::bind(const Binding& binding) {
       report.add(error);
     }
   };
-  gather([&] { level.bind(binding.catalog); });
+  gather([&] { level.bind(binding); });
   entities.visit<Sprite>([&](Entity, Sprite& sprite) {
     gather([&] {
       bind_sprite(sprite, binding);

@@ -21,7 +21,7 @@ class HollowTiles {
 
   void look() {
     for (const vole::LevelLayer& layer : level_.layers) {
-      if (layer.tiles.empty() || layer.parallax != vole::Vec2{1, 1}) continue;
+      if (layer.tiles.empty() || !layer.blocks()) continue;
       for (int y = 0; y < level_.cells.y; ++y)
         for (int x = 0; x < level_.cells.x; ++x) look_at(layer, {x, y});
     }
@@ -29,11 +29,8 @@ class HollowTiles {
 
  private:
   const vole::Tile* tile(const vole::LevelLayer& layer, IVec2 at) const {
-    if (!vole::IRect{{0, 0}, level_.cells}.contains(at)) return nullptr;
-    const std::size_t place = static_cast<std::size_t>(at.y) * static_cast<std::size_t>(level_.cells.x) +
-                              static_cast<std::size_t>(at.x);
-    const int index = vole::TileCell::from(layer.tiles[place]).tile;
-    return index < 0 ? nullptr : &level_.tileset->tiles[static_cast<std::size_t>(index)];
+    const int index = vole::TileCell::from(layer.tiles.find(at)).tile;
+    return index < 0 ? nullptr : &level_.tiles.tile(index);
   }
 
   // Each tile is told of once.

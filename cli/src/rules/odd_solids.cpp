@@ -164,8 +164,8 @@ class Solids {
   // A gap that is just as wide as the body lets it in only where it stands to the pixel.
   void look_for_tight_gap(const Level& level, const std::string& file, const vole::LevelPlace& place,
                           vole::Vec2 size) {
-    const int cell = level.tile_size();
     for (const bool across : {true, false}) {
+      const int cell = across ? level.tile_size().x : level.tile_size().y;
       const float extent = across ? size.x : size.y;
       const int length = static_cast<int>(extent) / cell;
       if (length == 0 || static_cast<float>(length * cell) != extent) continue;
@@ -194,7 +194,7 @@ class Solids {
   }
 
   void look_for_low_ceilings(const Level& level, const std::string& file, float height) {
-    const int cell = level.tile_size();
+    const int cell = level.tile_size().y;
     for (int y = 0; y < level.cells.y; ++y)
       for (int x = 0; x < level.cells.x; ++x) {
         const CellForm* const form = level.solid.form(x, y);

@@ -26,4 +26,8 @@ inline constexpr float least_outline_error = 0.25f;
 // error are left out. Throws Error when nothing is left, and for an outline of more than 1,000 corners.
 OutlineParts cut_outline(const Frame& frame, float error);
 
+// The convex parts of a polygon of one's own, of 3 to 1,000 corners in either direction; its corners go to the nearest quarter
+// of a pixel. Throws Error for sides that touch or cross each other, and where nothing is inside.
+OutlineParts cut_polygon(const std::vector<Vec2>& corners);
+
 }  // namespace vole

@@ -4,11 +4,13 @@
 #include <cstddef>
 #include <cstdint>
 
+#include "vole/base/block_grid.hpp"
+
 namespace vole {
 
 // Mirrored first, left for right, and then turned clockwise by so many quarters.
 struct TileCell {
-  int tile = -1;  // its index in the tileset; -1: nothing
+  int tile = -1;  // its index among the tiles of the level; -1: nothing
   bool mirrored = false;
   int quarters = 0;
 
@@ -24,7 +26,10 @@ struct TileCell {
 
   friend constexpr bool operator==(const TileCell&, const TileCell&) = default;
 };
-// Of a tileset.
+// Of the tilesets of a level together.
 inline constexpr std::size_t most_tiles = 0x1fff;
+
+// The cells of a layer: TileCell::number.
+using TileGrid = BlockGrid<std::uint16_t>;
 
 }  // namespace vole

@@ -53,11 +53,11 @@ PictureItem show(const Frame& frame, Vec2 at);
 
 // A grid of equal tiles, of which only what the canvas shows is looked at.
 struct TilesItem {
-  const Picture* picture = nullptr;
-  const std::uint16_t* tiles = nullptr;  // row by row: TileCell::number, of indices into frames
-  IVec2 cells{0, 0};
-  int tile_size = 16;
+  const TileGrid* cells = nullptr;  // of indices into frames; must live until the list is drawn, as these
+  IVec2 tile_size{16, 16};
   const Frame* frames = nullptr;
+  Colour tint = white;
+  float opacity = 1;
 };
 
 struct DrawItem {

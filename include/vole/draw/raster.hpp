@@ -24,10 +24,17 @@ class Raster {
 
  private:
   void draw_run(const DrawList& list, std::span<const DrawItem> items, Image& canvas);
+  // A tile whose rows of pixels are copied as they are.
+  struct CopiedTile {
+    const Colour* pixels = nullptr;
+    std::size_t stride = 0;  // from row to row of its picture
+    int left = 0;            // on the canvas
+  };
   void draw_tiles(const TilesItem& grid, const IRect& clip, IVec2 corner, Image& canvas);
+  void copy_tiles(int width, int top, int first, int end, Image& canvas);
 
-  std::vector<Colour> row_;                 // of a scaled picture
-  std::vector<const Colour*> opaque_rows_;  // of one row of tiles: where each tile's pixels are read
+  std::vector<Colour> row_;  // of a scaled picture
+  std::vector<CopiedTile> copied_tiles_;
 };
 
 // What a picture's pixels map to: fixed point with 16 bits below the point. The pixel (x, y) of the canvas

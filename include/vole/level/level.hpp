@@ -1,8 +1,10 @@
 // A level: layers of tiles and pictures in drawing order, the places of things, and what is solid. Read
 // from levels/NAME.level.toml:
 //
-//   tileset = "earth"
-//   letters = { "." = "", "#" = "earth", "/" = "bank", "\\" = "bank, mirrored" }   # of the rows; "" is nothing
+//   tileset = "earth"                        # or several: ["earth", "cellar"]
+//   letters = { "." = "", "#" = "earth", "/" = "bank", "\\" = "bank, mirrored" }   # of the rows; "" is nothing; what may be
+//                                            # written for a cell: see tile_table.hpp
+//   cells = [200, 12]                        # its size, where no layer has rows
 //
 //   [[layers]]
 //   name = "hedges"
@@ -11,21 +13,40 @@
 //   edge = "bottom"                          # or "top": at the level's top
 //   cover = false                            # true: scaled to cover the canvas, whatever the camera does
 //   parallax = [0.3, 0.1]                    # how far it goes with the camera: 0 not at all, 1 with the level
+//   tint = "#8d93a6"                         # of all that is in it, things too
+//   opacity = 0.8
+//   visible = true
 //
 //   [[layers]]
 //   name = "ground"
-//   rows = ["....", "####"]
+//   rows = ["....", "####"]                  # or csv = "ground.csv", beside the level: letters or what stands for them
+//   solid = true                             # false: nobody runs into its tiles
 //   order = "depth"                          # or "feet": lower feet are drawn over higher ones
 //
 //   [[places]]
 //   kind = "bulb"
 //   cell = [2, 0]                            # feet in the middle of the cell's bottom; or at = [40, 16], in pixels
+//   pivot = "bottom"                         # the spot of the cell that is meant
+//   offset = [8, 0]                          # and so many pixels off it
+//   flip = true                              # it faces left
+//   name = "first bulb"
 //   bulb = { worth = 5 }                     # put over what the kind says
+//
+//   [[scattered]]                            # so many things, by chance and a seed
+//   kind = "bulb"
+//   count = 12
+//   zone = "bed"                             # in all of the level when left out
+//   on = ["turf"]                            # tiles or groups: on top of what is solid, in the cell of what is not
+//   seed = 7
+//   apart = 16                               # pixels between two
 //
 //   [[zones]]
 //   name = "doorstep"                        # met like a thing: see cues.hpp
 //   at = [1004, 228]                         # of its corner, in pixels
-//   size = [12, 60]
+//   size = [12, 60]                          # or points = [[0, 0], [90, 10], [40, 60]]
+//
+// [[paths]] are described in level_path.hpp. A level is at most 65,536 pixels long and high, so that each position in it is
+// exact to 1/256 of a pixel.
 #pragma once
 
 #include <cstdint>
@@ -34,7 +55,8 @@
 
 #include "vole/asset/repeat.hpp"
 #include "vole/base/describe.hpp"
-#include "vole/level/tileset.hpp"
+#include "vole/level/level_path.hpp"
+#include "vole/level/tile_table.hpp"
 #include "vole/physics/solid_grid.hpp"
 
 namespace vole {
@@ -50,16 +72,36 @@ constexpr auto enum_names(LayerEdge) {
   return std::array<std::string_view, 2>{"bottom", "top"};
 }
 
+// How all that is in a layer is shown.
+struct LayerLook {
+  bool visible = true;
+  Colour tint = white;
+  float opacity = 1;
+
+  friend bool operator==(const LayerLook&, const LayerLook&) = default;
+};
+template <class V>
+void describe(V& v, LayerLook& look) {
+  v("visible", look.visible);
+  v("tint", look.tint);
+  v("opacity", look.opacity, within(0, 1));
+}
+
 struct LevelLayer {
   std::string name;
   Vec2 parallax{1, 1};
-  std::vector<std::uint16_t> tiles;  // row by row: TileCell::number; empty: no tiles at all
+  LayerLook look;
+  bool solid = true;  // what of its tiles is; also needs to go along with the level
+  TileGrid tiles;     // of the level's size
+  GroupGrid painted;  // the same: with which groups
   std::shared_ptr<const Sheet> picture;
   Frame frame;  // its first
   Repeat repeat = Repeat::across;
   LayerEdge edge = LayerEdge::bottom;
   bool cover = false;
   LayerOrder order = LayerOrder::depth;
+
+  bool blocks() const { return solid && parallax == Vec2{1, 1}; }
 };
 
 // Of one thing.
@@ -68,14 +110,31 @@ inline constexpr std::size_t most_tags = 32;
 struct LevelPlace {
   std::string kind;
   Vec2 at{0, 0};
+  bool faces_left = false;
   std::string name;  // may be empty
   Node overrides;    // a table of components to put over the kind's
   FilePosition where;
+  int scatter = -1;  // index of what scattered it; -1: it was placed
 };
 
 struct LevelZone {
   std::string name;
-  Rect area;
+  Rect area;                  // around it
+  std::vector<Vec2> corners;  // of a polygon; empty for a rectangle
+  FilePosition where;
+
+  bool contains(Vec2 point) const;
+};
+
+struct LevelScatter {
+  std::string kind;
+  int count = 1;
+  std::string zone;           // empty: all of the level
+  std::vector<int> on_tiles;  // sorted indices; with on_groups empty: anywhere
+  std::vector<int> on_groups;
+  std::uint64_t seed = 0;
+  float apart = 0;
+  Node overrides;
   FilePosition where;
 };
 
@@ -83,19 +142,33 @@ class Level {
  public:
   std::string name;
   Colour sky{0, 0, 0, 255};
-  std::shared_ptr<const Tileset> tileset;
+  TileTable tiles;
   IVec2 cells{0, 0};
   std::vector<LevelLayer> layers;
-  std::vector<LevelPlace> places;
+  std::vector<LevelPlace> places;  // those that were scattered come last
+  std::vector<LevelScatter> scatters;
   std::vector<LevelZone> zones;
+  std::vector<LevelPath> paths;
   SolidGrid solid;
 
-  int tile_size() const { return tileset ? tileset->tile_size : 16; }
+  IVec2 tile_size() const { return tiles.tile_size(); }
   // In pixels.
-  IVec2 size() const { return {cells.x * tile_size(), cells.y * tile_size()}; }
+  IVec2 size() const { return cells * tile_size(); }
   // The index of the layer of this name; throws Error at `asked` with the nearest name.
   std::size_t layer(std::string_view layer_name, const FilePosition& asked = {}) const;
+  // Throw Error with the nearest name.
+  const LevelZone& zone(std::string_view zone_name, const FilePosition& asked = {}) const;
+  const LevelPath& path(std::string_view path_name, const FilePosition& asked = {}) const;
+
+  // Where things of a scatter come to lie: always the same for the same seed, and a change elsewhere in the level moves none.
+  // Fewer than asked for where there is no room.
+  std::vector<Vec2> scattered(const LevelScatter& scatter, std::uint64_t seed) const;
 };
+
+inline constexpr int longest_level = 65536;  // pixels
+
+// What of a layer's tile is solid besides what is there already: a full cell stays full.
+void put_solid(SolidGrid& solid, IVec2 at, const TileTable& tiles, const TileCell& tile);
 
 template <>
 struct AssetType<Level> {

@@ -1,7 +1,7 @@
 // Tiles cut from a picture and found by name. Read from NAME.tileset.toml:
 //
 //   picture = "earth.png"                    # in the same folder; NAME.png when left out
-//   frame = { size = [16, 16], margin = 0, spacing = 0 }
+//   frame = { size = [16, 16], margin = 0, spacing = 0 }     # of a tile; its sides may differ
 //
 //   [tiles.earth]
 //   cell = [0, 0]                            # column and row in the picture
@@ -13,10 +13,20 @@
 //   corners = [[0, 16], [16, 6], [16, 16]]   # 3 to 16, convex, in pixels from the tile's corner
 //   one_way = "up"                           # holds what comes from above, and lets through all else
 //   category = "water"                       # of game.toml's [categories]; "ground" when left out
+//   friction = 0.3                           # 1 when left out: how soon who walks on it speeds up and stops
+//   tags = ["wet"]
+//   pond = { depth = 3 }                     # a component of the game's own: see LevelNow::find
 //
-// A level may put any of them mirrored and turned: see Tileset::cell.
+//   [tiles.stone]                            # several: "stone 0", "stone 1" and so on
+//   cells = [[2, 0], [3, 1]]                 # a part of the picture, row by row; or row = 2
 //
-// Until there is a picture, size = 16 and tiles of one colour: earth = { colour = "#4a3026", solid = true }.
+//   [tiles.water]                            # one that moves
+//   frames = [[0, 3], [1, 3], [2, 3]]
+//   fps = 6                                  # or seconds = [0.2, 0.1, 0.2]
+//
+// Groups of tiles choose one by its neighbours: see edges.hpp. A level may put any tile mirrored and turned: see TileTable.
+//
+// Until there is a picture, size = 16 (or [16, 8]) and tiles of one colour: earth = { colour = "#4a3026", solid = true }.
 #pragma once
 
 #include <optional>
@@ -24,7 +34,7 @@
 #include <vector>
 
 #include "vole/asset/sheet.hpp"
-#include "vole/asset/tile_cell.hpp"
+#include "vole/level/edges.hpp"
 #include "vole/physics/collision_world.hpp"
 
 namespace vole {
@@ -33,26 +43,27 @@ struct Tile {
   std::string name;
   std::optional<CellForm>
       form;  // what of it is solid; its category is a place among the tileset's categories
+  float friction = 1;
+  std::vector<std::string> tags;
+  Named<Node> values;         // components as written
+  std::vector<Frame> frames;  // at least one
+  Clip clip;                  // of those frames, where there are several
 
   bool solid() const { return form.has_value(); }
+  bool moves() const { return frames.size() > 1; }
 };
 
 class Tileset {
  public:
   std::string name;
   std::shared_ptr<const Picture> picture;
-  int tile_size = 16;
-  std::vector<Tile> tiles;                                       // in the order of the file
-  std::vector<Frame> frames;                                     // of each tile
+  IVec2 tile_size{16, 16};
+  std::vector<Tile> tiles;  // in the order of the file; then those that groups have of their own
+  std::vector<TileGroup> groups;
   std::vector<Located<std::string>> categories{{"ground", {}}};  // that tiles are of
 
   // The index of the tile of this name, or -1.
   int find(std::string_view tile_name) const;
-  // What is written for a cell: a tile's name, and after it how it lies: "rise", "rise, mirrored", "rise, turned 90",
-  // "rise, mirrored, turned 270"; "" is nothing. Throws Error at `asked` with what was probably meant.
-  TileCell cell(std::string_view written, const FilePosition& asked = {}) const;
-  // The tile's form as it lies; nothing where it is not solid.
-  std::optional<CellForm> form(const TileCell& cell) const;
   // The place of a category, which is added when it is new. Throws Error for the 33rd.
   std::uint8_t category(const Located<std::string>& its);
 };

@@ -65,10 +65,13 @@ enum CellSide : std::uint8_t { side_left = 1, side_right = 2, side_top = 4, side
 
 class CellForm {
  public:
-  // `cell` is the size of a cell in pixels. Throws Error for a shape that reaches out of the cell, and for one with a
-  // radius.
-  CellForm(const Shape& shape, int cell);
-  CellForm(TileShape shape, int cell);
+  // `cell` is the size of a cell in pixels, or of its sides where it is a square. Throws Error for a shape that reaches out
+  // of the cell, and for one with a radius.
+  CellForm(const Shape& shape, IVec2 cell);
+  CellForm(const Shape& shape, int cell) : CellForm(shape, IVec2{cell, cell}) {}
+  CellForm(TileShape shape, IVec2 cell);
+  CellForm(TileShape shape, int cell) : CellForm(shape, IVec2{cell, cell}) {}
+  static CellForm full(IVec2 cell) { return {TileShape::full, cell}; }
   static CellForm full(int cell) { return {TileShape::full, cell}; }
 
   // In pixels from the cell's corner.
@@ -76,7 +79,8 @@ class CellForm {
   const LatticeForm& lattice() const { return lattice_; }
   bool is_full() const { return covered(side_left) && covered(side_right); }
 
-  // The same as in a mirror, left for right; and turned clockwise by a quarter, so often. One-way sides go along.
+  // The same as in a mirror, left for right; and turned clockwise by a quarter, so often, with its cell. One-way sides go
+  // along.
   CellForm mirrored() const;
   CellForm turned(int quarters) const;
 
@@ -105,7 +109,7 @@ class CellForm {
 
   Shape shape_;
   LatticeForm lattice_;
-  int cell_ = 16;
+  IVec2 cell_{16, 16};
   std::array<Reach, 4> reach_;
   std::uint8_t covered_ = 0;
 };

@@ -5,14 +5,13 @@
 //   grid.set({3, 7}, true);
 //   grid.set({4, 7}, CellForm(TileShape::rise, 16));
 //
-// Memory is kept for those blocks of 16 x 16 cells that have something in them.
+// Memory is kept for those blocks of 16 x 16 cells that have something in them, and copies share it (block_grid.hpp).
 #pragma once
 
-#include <array>
 #include <cstdint>
 #include <vector>
 
-#include "vole/base/rect.hpp"
+#include "vole/base/block_grid.hpp"
 #include "vole/physics/cell_form.hpp"
 
 namespace vole {
@@ -28,13 +27,14 @@ struct Beyond {
 class SolidGrid {
  public:
   SolidGrid() = default;
-  // `cell` is the size of a cell in pixels, the same both ways.
-  SolidGrid(IVec2 cells, int cell, Beyond beyond = {});
+  // `cell` is the size of a cell in pixels.
+  SolidGrid(IVec2 cells, IVec2 cell, Beyond beyond = {});
+  SolidGrid(IVec2 cells, int cell, Beyond beyond = {}) : SolidGrid(cells, IVec2{cell, cell}, beyond) {}
 
-  IVec2 cells() const { return cells_; }
-  int cell() const { return cell_; }
+  IVec2 cells() const { return numbers_.cells(); }
+  IVec2 cell() const { return cell_; }
   // The size in pixels.
-  IVec2 size() const { return {cells_.x * cell_, cells_.y * cell_}; }
+  IVec2 size() const { return cells() * cell_; }
 
   // Outside nothing can be set. A form is of a cell of this size. Throws Error when there are more than 254 different
   // forms.
@@ -57,46 +57,32 @@ class SolidGrid {
   bool blocks(const Rect& box, bool one_way_too = true) const;
 
   // Bytes that the cells take.
-  std::size_t memory() const {
-    return blocks_.capacity() * sizeof(Block) + table_.capacity() * sizeof(std::uint32_t);
-  }
+  std::size_t memory() const { return numbers_.memory(); }
+  // Gives back the memory of blocks around an area of cells in which nothing is left.
+  void release_empty(const IRect& area) { numbers_.release_empty(area); }
 
   // For what looks at many cells: the numbers of a block's forms, row by row, 0 where nothing is; of the block that has the
   // cell in it, if all of it is inside.
-  static constexpr int block_bits = 4;
-  static constexpr std::int64_t block_side = 1 << block_bits;
-  using Block = std::array<std::uint8_t, block_side * block_side>;
+  using Numbers = BlockGrid<std::uint8_t>;
+  using Block = Numbers::Block;
+  static constexpr std::int64_t block_side = Numbers::block_side;
   const Block* block_at(std::int64_t x, std::int64_t y) const;
 
  private:
   // 0 for nothing, else a form's place and 1 more; the first form is of a full cell.
   std::uint8_t number_at(std::int64_t x, std::int64_t y) const {
-    if (static_cast<std::uint64_t>(x) >= static_cast<std::uint64_t>(cells_.x) ||
-        static_cast<std::uint64_t>(y) >= static_cast<std::uint64_t>(cells_.y))
-      return number_beyond(x, y);
-    const std::uint32_t block = table_[table_place(x, y)];
-    return block == 0 ? std::uint8_t{0} : blocks_[block - 1u][place_in_block(x, y)];
+    return numbers_.contains(x, y) ? numbers_.at(x, y) : number_beyond(x, y);
   }
   std::uint8_t number_beyond(std::int64_t x, std::int64_t y) const {
     if (x < 0) return beyond_.left;
-    if (x >= cells_.x) return beyond_.right;
+    if (x >= cells().x) return beyond_.right;
     return y < 0 ? beyond_.top : beyond_.bottom;
   }
-  std::size_t table_place(std::int64_t x, std::int64_t y) const {
-    return static_cast<std::size_t>((y >> block_bits) * blocks_across_ + (x >> block_bits));
-  }
-  static std::size_t place_in_block(std::int64_t x, std::int64_t y) {
-    return static_cast<std::size_t>((y & (block_side - 1)) << block_bits | (x & (block_side - 1)));
-  }
   std::uint8_t number_of(const CellForm& form);
-  void set_number(IVec2 at, std::uint8_t number);
 
-  IVec2 cells_{0, 0};
-  int cell_ = 16;
+  IVec2 cell_{16, 16};
   Beyond beyond_{false, false, false, false};
-  std::int64_t blocks_across_ = 0;
-  std::vector<std::uint32_t> table_;  // of each block of cells: 0 for an empty one, else its place and 1 more
-  std::vector<Block> blocks_;
+  Numbers numbers_;
   std::vector<CellForm> forms_;
 };
 

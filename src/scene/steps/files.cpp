@@ -56,6 +56,7 @@ void take_places(const std::vector<LevelPlace>& before, Tick& tick) {
     const auto was_there = [&](const LevelPlace& old) { return same_place(old, place); };
     if (taken[i] || std::any_of(before.begin(), before.end(), was_there)) continue;
     const Entity entity = tick.stage.spawn(place.kind, place.at, place.overrides, place.where);
+    entities.get<Pose>(entity).faces_left = place.faces_left;
     entities.add(entity, FromPlace{static_cast<std::uint32_t>(i)});
   }
 }
@@ -63,7 +64,7 @@ void take_places(const std::vector<LevelPlace>& before, Tick& tick) {
 void take_level(Tick& tick) {
   World& world = tick.world;
   const std::shared_ptr<const Level> before = world.level.version();
-  world.level.bind(tick.setting.binding().catalog);
+  world.level.bind(tick.setting.binding());
   world.camera.bounds = {{0, 0}, Vec2(world.level.size())};
   const auto& layers = world.level.file().layers;
   // A layer that is gone is not worth ending the game for: its things go to the front.

@@ -1,0 +1,175 @@
+#include "preview_tileset.hpp"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+
+#include "preview_page.hpp"
+#include "vole/level/tile_table.hpp"
+
+namespace {
+
+using namespace paper;
+
+constexpr int line = 10;  // from one line of small text to the next
+
+// What there is to say of a tile besides its name: "water, friction 0.2, tags wet and deep, pond".
+std::vector<std::string> properties(const vole::Tileset& tileset, const vole::Tile& tile) {
+  std::vector<std::string> lines;
+  if (tile.form && tile.form->category != 0) lines.push_back(tileset.categories[tile.form->category].value);
+  if (tile.form && tile.form->one_way != vole::OneWay::no)
+    lines.push_back(fmt::format(
+        "one way {}", vole::enum_names(vole::OneWay{})[static_cast<std::size_t>(tile.form->one_way)]));
+  if (tile.friction != 1) lines.push_back(fmt::format("friction {:g}", tile.friction));
+  for (const std::string& tag : tile.tags) lines.push_back(fmt::format("\"{}\"", tag));
+  for (const auto& item : tile.values)
+    lines.push_back(vole::to_toml(item.value).insert(0, item.name + " = "));
+  if (tile.moves()) lines.push_back(fmt::format("{} frames", tile.frames.size()));
+  return lines;
+}
+
+std::string cut(std::string text, int width) {
+  constexpr int letter = 6;
+  const auto most = static_cast<std::size_t>(std::max(width / letter, 4));
+  if (text.size() > most) text = text.substr(0, most - 2) + "..";
+  return text;
+}
+
+void draw_tile(Page& page, const vole::Tile& tile, IVec2 at, IVec2 size, int scale) {
+  page.squares({at, size * scale}, 16);
+  page.frame(tile.frames[0], at, scale);
+  if (tile.form)
+    page.shape(tile.form->shape(), at, scale, tile.form->one_way == vole::OneWay::no ? solid_mark : mark);
+}
+
+// Which neighbours are of the group: nine squares, the middle one the tile itself.
+void draw_neighbours(Page& page, vole::Neighbours neighbours, IVec2 at) {
+  constexpr int size = 5;
+  page.fill({at - IVec2{1, 1}, IVec2{3 * size + 1, 3 * size + 1}}, dark_square);
+  page.fill({at + IVec2{size, size}, {size - 1, size - 1}}, ink);
+  for (std::size_t i = 0; i < vole::neighbour_steps.size(); ++i)
+    if ((neighbours >> i & 1) != 0)
+      page.fill({at + (vole::neighbour_steps[i] + IVec2{1, 1}) * size, {size - 1, size - 1}}, check_mark);
+}
+
+// An island with all that edges meet: points, bays, a lake, ground of one cell and a strip.
+constexpr std::array<std::string_view, 12> island_rows{
+    "...........###....", "..#....######.....", "....#########..#..", "..####.#######.##.",
+    ".###########..###.", ".####...#########.", "..###...######.#..", "..####.######.....",
+    "...##########..#..", ".#..#######.......", ".#....##...####...", ".#................"};
+
+class EdgesPage {
+ public:
+  EdgesPage(const vole::Tileset& tileset, int height)
+      : tileset_(tileset), page_({page_size.x, std::max(page_size.y, height)}) {}
+
+  void draw() {
+    page_.text({margin, 16},
+               fmt::format("{}: {} group{} of tiles; a case that is not there shows the nearest that is",
+                           tileset_.name, tileset_.groups.size(), tileset_.groups.size() == 1 ? "" : "s"));
+    int top = 48;
+    for (std::size_t i = 0; i < tileset_.groups.size(); ++i) {
+      draw_group(i, top);
+      top += band;
+    }
+  }
+  void save(const std::string& output) { page_.save(output); }
+
+  static constexpr int band = 376;  // of one group
+
+ private:
+  void draw_group(std::size_t index, int top) {
+    const vole::TileGroup& group = tileset_.groups[index];
+    const std::vector<vole::Neighbours>& cases = vole::cases_of(group.edges);
+    page_.text({margin, top},
+               fmt::format("{}: {}, {} of {} cases", group.name,
+                           vole::enum_names(vole::Edges{})[static_cast<std::size_t>(group.edges)],
+                           group.cases.size(), cases.size()),
+               mark);
+    const bool many = cases.size() > 16;
+    const int columns = many ? 12 : 4;
+    const IVec2 tile = tileset_.tile_size;
+    const int scale = std::max(1, (many ? 36 : 48) / std::max(tile.x, tile.y));
+    const IVec2 step{tile.x * scale + (many ? 20 : 40), tile.y * scale + 38};
+    for (std::size_t i = 0; i < cases.size(); ++i) {
+      const IVec2 at{margin + static_cast<int>(i) % columns * step.x,
+                     top + 24 + static_cast<int>(i) / columns * step.y};
+      draw_case(group, static_cast<int>(i), cases[i], at, scale);
+    }
+    draw_island(index, {margin + columns * step.x + 24, top + 24});
+  }
+
+  void draw_case(const vole::TileGroup& group, int number, vole::Neighbours neighbours, IVec2 at, int scale) {
+    const auto its = std::find_if(group.cases.begin(), group.cases.end(),
+                                  [neighbours](const auto& each) { return each.neighbours == neighbours; });
+    const IVec2 size = tileset_.tile_size;
+    const IVec2 below{at.x, at.y + size.y * scale + 4};
+    draw_neighbours(page_, neighbours, below);
+    page_.text({below.x + 18, below.y + 4}, std::to_string(number),
+               its == group.cases.end() ? solid_mark : ink);
+    if (its == group.cases.end()) return page_.outline({at, size * scale}, solid_mark);
+    page_.squares({at, size * scale}, 8);
+    page_.frame(tileset_.tiles[static_cast<std::size_t>(its->choices[0].tile)].frames[0], at, scale);
+    if (its->choices.size() > 1)
+      page_.text({below.x + 18, below.y + 14}, fmt::format("x{}", its->choices.size()), faint);
+  }
+
+  void draw_island(std::size_t group, IVec2 at) {
+    const IVec2 cells{static_cast<int>(island_rows[0].size()), static_cast<int>(island_rows.size())};
+    const IVec2 size = tileset_.tile_size;
+    const IVec2 room = IVec2{page_size.x, at.y + band - 48} - at - IVec2{margin, 0};
+    const int scale = std::max(1, std::min(room.x / (cells.x * size.x), room.y / (cells.y * size.y)));
+    vole::GroupGrid painted(cells);
+    for (int y = 0; y < cells.y; ++y)
+      for (int x = 0; x < cells.x; ++x)
+        if (island_rows[static_cast<std::size_t>(y)][static_cast<std::size_t>(x)] == '#')
+          painted.set({x, y}, static_cast<std::uint8_t>(group + 1));
+    page_.squares({at, cells * size * scale}, 16);
+    const vole::TileGrid nothing(cells);
+    painted.visit([&](IVec2 cell, std::uint8_t) {
+      const int tile = vole::TileCell::from(vole::edge_tile(tileset_.groups, painted, nothing, cell)).tile;
+      page_.frame(tileset_.tiles[static_cast<std::size_t>(tile)].frames[0], at + cell * size * scale, scale);
+    });
+  }
+
+  const vole::Tileset& tileset_;
+  Page page_;
+};
+
+}  // namespace
+
+void preview_tileset(const vole::Tileset& tileset, const std::string& output) {
+  Page page;
+  page.text({margin, 16},
+            fmt::format("{}: {} tiles of {} x {} pixels; what is solid has a rim, one-way in gold",
+                        tileset.name, tileset.tiles.size(), tileset.tile_size.x, tileset.tile_size.y));
+  std::size_t most_lines = 0;
+  for (const vole::Tile& tile : tileset.tiles)
+    most_lines = std::max(most_lines, properties(tileset, tile).size());
+  const int text_height = 24 + line * static_cast<int>(std::min<std::size_t>(most_lines, 6));
+  const int beside = tileset.tiles.size() > 60 ? 30 : 90;
+  const int scale = fitting_scale(tileset.tile_size, static_cast<int>(tileset.tiles.size()),
+                                  {page_size.x - 2 * margin, page_size.y - 70}, {beside, text_height});
+  const IVec2 step{tileset.tile_size.x * scale + beside, tileset.tile_size.y * scale + text_height};
+  Flow cells({margin, 56}, page_size.x - margin, step);
+  for (const vole::Tile& tile : tileset.tiles) {
+    const IVec2 at = cells.next();
+    if (at.y + step.y > page_size.y) break;
+    draw_tile(page, tile, at, tileset.tile_size, scale);
+    int y = at.y + tileset.tile_size.y * scale + 6;
+    page.text({at.x, y}, cut(tile.name, step.x - 6));
+    std::vector<std::string> lines = properties(tileset, tile);
+    lines.resize(std::min<std::size_t>(lines.size(), 6));
+    for (const std::string& its : lines) page.text({at.x, y += line}, cut(its, step.x - 6), faint);
+  }
+  page.save(output);
+}
+
+void preview_edges(const vole::Tileset& tileset, const std::string& output) {
+  if (tileset.groups.empty())
+    throw vole::Error(vole::FilePosition::whole_file(tileset.name),
+                      "has no groups whose edges could be shown", "they are written as [groups.NAME]");
+  EdgesPage page(tileset, 60 + EdgesPage::band * static_cast<int>(tileset.groups.size()));
+  page.draw();
+  page.save(output);
+}

@@ -1,0 +1,39 @@
+// The components of a game's own that tiles have, as their tileset says:
+//
+//   [tiles.pond]
+//   cell = [4, 0]
+//   water = { depth = 3 }                  # struct Water, which the game knows as "water"
+#pragma once
+
+#include <memory>
+#include <vector>
+
+#include "vole/level/tile_table.hpp"
+#include "vole/world/component_types.hpp"
+
+namespace vole {
+
+class TileValues {
+ public:
+  TileValues() = default;
+  // What is wrong goes to the report; unknown components too, unless they are to be skipped.
+  TileValues(const TileTable& tiles, const ComponentTypes& types, UnknownComponents unknown, Report& report);
+
+  // nullptr when the tile has none.
+  template <Described T>
+  const T* find(int tile) const {
+    return static_cast<const T*>(find(tile, detail::component_type<T>()));
+  }
+
+ private:
+  struct Value {
+    int tile = 0;
+    std::size_t type = 0;
+    std::shared_ptr<const void> component;
+  };
+  const void* find(int tile, std::size_t type) const;
+
+  std::vector<Value> values_;  // by tile
+};
+
+}  // namespace vole

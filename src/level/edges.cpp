@@ -1,0 +1,137 @@
+#include "vole/level/edges.hpp"
+
+#include <algorithm>
+
+#include "vole/base/hash.hpp"
+
+namespace vole {
+namespace {
+
+constexpr Neighbours sides_mask = 0b01010101;
+
+constexpr bool has(Neighbours neighbours, int bit) {
+  return (neighbours >> (bit & 7) & 1) != 0;
+}
+
+// How many of the bits that differ are sides, how many corners, and how many neighbours are lacking.
+struct Distance {
+  int sides = 0, corners = 0, lacking = 0;
+  friend auto operator<=>(const Distance&, const Distance&) = default;
+};
+
+int count_bits(int bits) {
+  int count = 0;
+  for (; bits != 0; bits &= bits - 1) ++count;
+  return count;
+}
+
+Distance distance(Neighbours wanted, Neighbours there) {
+  const int differ = wanted ^ there;
+  return {count_bits(differ & sides_mask), count_bits(differ & ~sides_mask), -count_bits(there)};
+}
+
+// A number in [0, 1) that depends on the cell and the seed alone.
+double chance_of(std::uint64_t seed, std::int64_t x, std::int64_t y) {
+  Hash hash;
+  hash.add(seed);
+  hash.add(x);
+  hash.add(y);
+  // What was added last has hardly reached the upper bits: two rounds more (D. Stafford's mix 13, as in SplitMix64).
+  std::uint64_t bits = hash.value();
+  bits = (bits ^ bits >> 30) * 0xbf58476d1ce4e5b9ull;
+  bits = (bits ^ bits >> 27) * 0x94d049bb133111ebull;
+  return static_cast<double>((bits ^ bits >> 31) >> 11) / static_cast<double>(std::uint64_t{1} << 53);
+}
+
+}  // namespace
+
+Neighbours that_matter(Neighbours neighbours, Edges edges) {
+  int matter = neighbours & sides_mask;
+  for (int corner = 1; corner < neighbour_count; corner += 2)
+    if (has(neighbours, corner) && has(neighbours, corner - 1) && has(neighbours, corner + 1))
+      matter |= 1 << corner;
+  if (edges == Edges::sides) matter &= sides_mask;
+  if (edges == Edges::corners) matter &= ~sides_mask;
+  return static_cast<Neighbours>(matter);
+}
+
+const std::vector<Neighbours>& cases_of(Edges edges) {
+  static const auto all = [] {
+    std::array<std::vector<Neighbours>, 3> cases;
+    for (const Edges each : {Edges::sides, Edges::corners, Edges::all}) {
+      std::vector<Neighbours>& its = cases[static_cast<std::size_t>(each)];
+      for (int neighbours = 0; neighbours < 256; ++neighbours)
+        its.push_back(that_matter(static_cast<Neighbours>(neighbours), each));
+      std::sort(its.begin(), its.end());
+      its.erase(std::unique(its.begin(), its.end()), its.end());
+    }
+    return cases;
+  }();
+  return all[static_cast<std::size_t>(edges)];
+}
+
+std::string to_text(Neighbours neighbours, Edges edges) {
+  if (neighbours == 0) return "none";
+  if (neighbours == that_matter(0xff, edges)) return "all";
+  std::string text;
+  for (int i = 0; i < neighbour_count; ++i) {
+    if (!has(neighbours, i)) continue;
+    if (!text.empty()) text += ", ";
+    text += neighbour_names[static_cast<std::size_t>(i)];
+  }
+  return text;
+}
+
+void TileGroup::find_nearest_cases() {
+  for (int neighbours = 0; neighbours < 256; ++neighbours) {
+    const Neighbours wanted = that_matter(static_cast<Neighbours>(neighbours), edges);
+    const auto nearest = std::min_element(cases.begin(), cases.end(), [&](const Case& a, const Case& b) {
+      return distance(wanted, a.neighbours) < distance(wanted, b.neighbours);
+    });
+    by_neighbours[static_cast<std::size_t>(neighbours)] = static_cast<std::uint8_t>(nearest - cases.begin());
+  }
+}
+
+std::vector<Neighbours> TileGroup::missing() const {
+  std::vector<Neighbours> missing = cases_of(edges);
+  std::erase_if(missing, [this](Neighbours each) {
+    return std::any_of(cases.begin(), cases.end(),
+                       [each](const Case& its) { return its.neighbours == each; });
+  });
+  return missing;
+}
+
+int TileGroup::tile(Neighbours neighbours, std::int64_t x, std::int64_t y) const {
+  const std::vector<Choice>& choices = cases[by_neighbours[neighbours]].choices;
+  if (choices.size() == 1) return choices[0].tile;
+  double total = 0;
+  for (const Choice& choice : choices) total += choice.weight;
+  double left = chance_of(seed, x, y) * total;
+  for (const Choice& choice : choices) {
+    if (left < choice.weight) return choice.tile;
+    left -= choice.weight;
+  }
+  return choices.back().tile;
+}
+
+std::uint16_t edge_tile(const std::vector<TileGroup>& groups, const GroupGrid& painted, const TileGrid& tiles,
+                        IVec2 cell, IVec2 origin) {
+  const int mine = painted.find(cell) - 1;
+  const TileGroup& group = groups[static_cast<std::size_t>(mine)];
+  const auto joins = [](const std::vector<int>& joined, int index) {
+    return std::binary_search(joined.begin(), joined.end(), index);
+  };
+  int neighbours = 0;
+  for (std::size_t i = 0; i < neighbour_steps.size(); ++i) {
+    const IVec2 at = cell + neighbour_steps[i];
+    const int other = painted.find(at) - 1;
+    const bool counts = !painted.contains(at.x, at.y) || other == mine ||
+                        (other >= 0 ? joins(group.joined_groups, other)
+                                    : joins(group.joined_tiles, TileCell::from(tiles.find(at)).tile));
+    if (counts) neighbours |= 1 << i;
+  }
+  const IVec2 placed = cell + origin;
+  return TileCell{group.tile(static_cast<Neighbours>(neighbours), placed.x, placed.y)}.number();
+}
+
+}  // namespace vole

@@ -1,0 +1,406 @@
+#include "level_builder.hpp"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+
+#include "vole/base/files.hpp"
+#include "vole/base/names.hpp"
+#include "vole/base/reading.hpp"
+#include "vole/base/utf8.hpp"
+
+namespace vole {
+namespace {
+
+constexpr std::int64_t most_cells = 64'000'000;
+constexpr std::size_t largest_csv = std::size_t{512} << 20;
+
+int length_of(std::string_view row) {
+  int length = 0;
+  for (; !row.empty(); ++length) next_letter(row);
+  return length;
+}
+
+void put(LevelLayer& layer, IVec2 at, const Paint& paint) {
+  if (paint.group >= 0)
+    layer.painted.set(at, static_cast<std::uint8_t>(paint.group + 1));
+  else
+    layer.tiles.set(at, paint.cell.number());
+}
+
+}  // namespace
+
+void LevelBuilder::build() {
+  read_letters();
+  read_csv_files();
+  find_size();
+  if (report_.has_errors()) return;
+  // A level without tiles has no sides to run into.
+  const auto solid = [has_tiles = level_.cells.x > 0](LevelSide side) {
+    return has_tiles && side == LevelSide::solid;
+  };
+  const SidesText& sides = text_.sides;
+  level_.solid = SolidGrid(level_.cells, level_.tile_size(),
+                           {solid(sides.left), solid(sides.right), solid(sides.top), solid(sides.bottom)});
+  for (std::size_t i = 0; i < text_.layers.size(); ++i) add_layer(i);
+  report_unknown();
+  add_solid();
+  for (const ZoneText& zone : text_.zones) add_zone(zone);
+  for (const PathText& path : text_.paths) add_path(path);
+  for (const PlaceText& place : text_.places) add_place(place);
+  if (report_.has_errors()) return;
+  for (const ScatterText& scatter : text_.scattered) add_scatter(scatter);
+}
+
+// A letter of the rows; and for CSV, which may be of numbers, any text.
+void LevelBuilder::read_letters() {
+  const bool any_csv = std::any_of(text_.layers.begin(), text_.layers.end(),
+                                   [](const LayerText& layer) { return !layer.csv.value.empty(); });
+  for (const auto& item : text_.letters) {
+    std::string_view key = item.name;
+    const char32_t letter = key.empty() ? 0 : next_letter(key);
+    const Paint paint = paint_of(item.value);
+    if (letter != 0 && key.empty())
+      letters_[letter] = paint;
+    else if (!any_csv)
+      report_.error(item.where, fmt::format("\"{}\" is not one letter", item.name));
+    fields_[item.name] = paint;
+    known_letters_.push_back(item.name);
+  }
+}
+
+Paint LevelBuilder::paint_of(const Located<std::string>& written) {
+  try {
+    return level_.tiles.paint(written.value, written.where);
+  } catch (const Error& error) {
+    report_.add(error);
+    return {};
+  }
+}
+
+void LevelBuilder::read_csv_files() {
+  const std::string folder = folder_of(loading_.path());
+  for (std::size_t i = 0; i < text_.layers.size(); ++i) {
+    const LayerText& layer = text_.layers[i];
+    if (layer.csv.value.empty()) continue;
+    if (!layer.rows.empty())
+      report_.error(layer.csv.where,
+                    fmt::format("layer \"{}\" has either \"rows\" or a \"csv\"", layer.name.value));
+    try {
+      expect_inside(folder, layer.csv.value, layer.csv.where);
+      const std::string path = join_path(folder, layer.csv.value);
+      loading_.depends_on(path);
+      csv_files_[i] = {path, read_text(path, largest_csv)};
+    } catch (const Error& error) {
+      report_.add(error);
+    }
+  }
+}
+
+// The size that a layer's rows have, with the first of them; 0 x 0 where it has none.
+IVec2 LevelBuilder::size_of(std::size_t index, const FilePosition*& row, bool& is_there) const {
+  const LayerText& layer = text_.layers[index];
+  row = &layer.name.where;
+  is_there = true;
+  if (!layer.rows.empty()) {
+    row = &layer.rows[0].where;
+    return {length_of(layer.rows[0].value), static_cast<int>(layer.rows.size())};
+  }
+  const auto csv = csv_files_.find(index);
+  is_there = csv != csv_files_.end();
+  if (!is_there) return {0, 0};
+  CsvReader reader(csv->second.text, csv->second.path);
+  const auto rows = static_cast<int>(std::min<std::int64_t>(reader.rows_left(), 1'000'000'000));
+  int length = 0;
+  if (reader.next_row())
+    while (reader.next_field()) ++length;
+  return {length, rows};
+}
+
+// All layers with rows are of one size; the first says which, or the level itself.
+void LevelBuilder::find_size() {
+  FilePosition where;
+  std::string first;
+  const auto take = [&](IVec2 size, std::string whose, const FilePosition& its) {
+    level_.cells = size;
+    first = std::move(whose);
+    where = its;
+  };
+  if (text_.cells) take(text_.cells->value, "the level", text_.cells->where);
+  for (std::size_t i = 0; i < text_.layers.size(); ++i) {
+    const LayerText& layer = text_.layers[i];
+    const FilePosition* row = nullptr;
+    bool is_there = false;
+    IVec2 size{0, 0};
+    try {
+      size = size_of(i, row, is_there);
+    } catch (const Error& error) {
+      report_.add(error);
+    }
+    if (!is_there) continue;
+    if (first.empty()) {
+      take(size, fmt::format("\"{}\"", layer.name.value), layer.name.where);
+      if (level_.tiles.empty())
+        report_.error(where, fmt::format("layer {} has rows, but the level no tileset", first),
+                      "name one with tileset = \"...\"");
+    }
+    expect_size(i, size, first);
+  }
+  const IVec2 tile = level_.tile_size();
+  const std::int64_t width = std::int64_t{level_.cells.x} * tile.x,
+                     height = std::int64_t{level_.cells.y} * tile.y;
+  if (width > longest_level || height > longest_level ||
+      std::int64_t{level_.cells.x} * level_.cells.y > most_cells)
+    report_.error(
+        where, fmt::format("the level is too large: {} x {} pixels", width, height),
+        "at most 65,536 each way, and 64 million cells in all; what goes on for longer is made of pieces");
+}
+
+void LevelBuilder::expect_size(std::size_t index, IVec2 size, std::string_view first) {
+  const LayerText& layer = text_.layers[index];
+  if (size.y != level_.cells.y)
+    report_.error(layer.name.where, fmt::format("layer \"{}\" has {} rows, but {} has {}", layer.name.value,
+                                                size.y, first, level_.cells.y));
+  for (const Located<std::string>& row : layer.rows) {
+    const int length = length_of(row.value);
+    if (length == level_.cells.x) continue;
+    FilePosition where = row.where;
+    // Where the first letter too many is, or the first that lacks; one for the quote.
+    where.column += 1 + std::min(length, level_.cells.x);
+    report_.error(where, fmt::format("this row has {} letters, but {} has {}", length,
+                                     first == "the level" ? first : "the first", level_.cells.x));
+  }
+}
+
+void LevelBuilder::add_layer(std::size_t index) {
+  const LayerText& text = text_.layers[index];
+  if (find_named(level_.layers, text.name.value))
+    report_.error(text.name.where, fmt::format("layer \"{}\" is defined twice", text.name.value));
+  LevelLayer layer;
+  layer.name = text.name.value;
+  layer.parallax = text.parallax;
+  layer.look = text.look;
+  layer.solid = text.solid;
+  layer.repeat = text.repeat;
+  layer.edge = text.edge;
+  layer.cover = text.cover;
+  layer.order = text.order;
+  layer.tiles = TileGrid(level_.cells);
+  layer.painted = GroupGrid(level_.cells);
+  if (!text.picture.value.empty()) add_picture(text, layer);
+  add_rows(text, layer);
+  if (const auto csv = csv_files_.find(index); csv != csv_files_.end()) {
+    try {
+      add_csv(csv->second, text.csv.where, layer);
+    } catch (const Error& error) {
+      report_.add(error);
+    }
+  }
+  choose_edges(layer);
+  level_.layers.push_back(std::move(layer));
+}
+
+void LevelBuilder::add_picture(const LayerText& text, LevelLayer& layer) {
+  try {
+    const auto sheet = loading_.catalog().get<Sheet>(text.picture.value, text.picture.where);
+    loading_.depends_on(sheet);
+    layer.picture = sheet.shared();
+    layer.frame = sheet->posed(0);
+  } catch (const Error& error) {
+    report_.add(error);
+  }
+}
+
+void LevelBuilder::add_rows(const LayerText& text, LevelLayer& layer) {
+  for (std::size_t y = 0; y < text.rows.size(); ++y) {
+    const Located<std::string>& row = text.rows[y];
+    std::string_view rest = row.value;
+    for (int x = 0; !rest.empty(); ++x) {
+      const std::string_view before = rest;
+      const auto found = letters_.find(next_letter(rest));
+      if (found != letters_.end()) {
+        put(layer, {x, static_cast<int>(y)}, found->second);
+        continue;
+      }
+      Unknown& unknown = unknown_letters_[std::string(before.substr(0, before.size() - rest.size()))];
+      if (unknown.times++ > 0) continue;
+      unknown.first = row.where;
+      unknown.first.column += 1 + x;  // one for the quote
+    }
+  }
+}
+
+void LevelBuilder::add_csv(const Csv& csv, const FilePosition& named, LevelLayer& layer) {
+  CsvReader reader(csv.text, csv.path);
+  std::string last;
+  const Paint* paint = nullptr;  // of that
+  int y = 0;
+  for (; reader.next_row(); ++y) {
+    int x = 0;
+    for (; reader.next_field(); ++x) {
+      if (!paint || reader.field() != last) {
+        last = reader.field();
+        paint = paint_of_field(last, reader.where());
+        if (!paint) continue;
+      }
+      put(layer, {x, y}, *paint);
+    }
+    if (x != level_.cells.x)
+      report_.error(reader.where(),
+                    fmt::format("this row has {} fields, but the level is {} cells wide", x, level_.cells.x));
+  }
+  if (y == 0) report_.error(named, fmt::format("\"{}\" has no rows", csv.path));
+}
+
+// nullptr when it stands for nothing known.
+const Paint* LevelBuilder::paint_of_field(std::string_view field, const FilePosition& where) {
+  if (const auto known = fields_.find(field); known != fields_.end()) return &known->second;
+  static const Paint nothing;
+  if (field.empty()) return &nothing;
+  if (const auto unknown = unknown_fields_.find(field); unknown != unknown_fields_.end()) {
+    ++unknown->second.times;
+    return nullptr;
+  }
+  try {
+    return &(fields_[std::string(field)] = level_.tiles.paint(field, where));
+  } catch (const Error&) {
+    unknown_fields_[std::string(field)] = {where, 1};
+    return nullptr;
+  }
+}
+
+void LevelBuilder::report_unknown() {
+  for (const auto& [letter, unknown] : unknown_letters_)
+    report_.error(unknown.first, fmt::format("no letter \"{}\" in [letters]", letter),
+                  did_you_mean(letter, known_letters_), unknown.times);
+  std::vector<std::string> known = known_letters_;
+  for (const Tile& tile : level_.tiles.tiles()) known.push_back(tile.name);
+  for (const TileGroup& group : level_.tiles.groups()) known.push_back(group.name);
+  for (const auto& [field, unknown] : unknown_fields_)
+    report_.error(
+        unknown.first, fmt::format("\"{}\" is no letter of [letters], and no tile", field),
+        field.find(';') != std::string::npos ? "fields are separated by commas" : did_you_mean(field, known),
+        unknown.times);
+}
+
+void LevelBuilder::choose_edges(LevelLayer& layer) {
+  layer.painted.visit([&](IVec2 at, std::uint8_t) {
+    layer.tiles.set(at, edge_tile(level_.tiles.groups(), layer.painted, layer.tiles, at));
+  });
+}
+
+void LevelBuilder::add_solid() {
+  for (const LevelLayer& layer : level_.layers) {
+    if (!layer.blocks()) continue;
+    layer.tiles.visit([&](IVec2 at, std::uint16_t tile) {
+      put_solid(level_.solid, at, level_.tiles, TileCell::from(tile));
+    });
+  }
+}
+
+// In pixels, of a cell.
+Vec2 LevelBuilder::in_cell(IVec2 cell, Anchor spot) const {
+  const Vec2 tile(level_.tile_size());
+  const int column = static_cast<int>(spot) % 3, row = static_cast<int>(spot) / 3;
+  return (Vec2(cell) + Vec2{static_cast<float>(column) / 2, static_cast<float>(row) / 2}) * tile;
+}
+
+void LevelBuilder::add_place(const PlaceText& text) {
+  const Vec2 at = (text.cell ? in_cell(*text.cell, text.pivot) : text.at.value_or(Vec2{0, 0})) + text.offset;
+  if (!text.name.value.empty()) {
+    const auto [first, is_new] = named_places_.try_emplace(text.name.value, text.name.where);
+    if (!is_new)
+      report_.error(text.name.where, fmt::format("place \"{}\" is defined twice", text.name.value),
+                    "the first is at " + to_text(first->second));
+  }
+  level_.places.push_back({text.kind.value, at, text.flip, text.name.value, text.overrides, text.kind.where});
+}
+
+void LevelBuilder::add_zone(const ZoneText& text) {
+  if (const LevelZone* const first = find_named(level_.zones, text.name.value))
+    report_.error(text.name.where, fmt::format("zone \"{}\" is defined twice", text.name.value),
+                  "the first is at " + to_text(first->where));
+  LevelZone zone{text.name.value, {}, {}, text.name.where};
+  const bool is_box = text.at && text.size;
+  if (is_box == text.points.has_value() || text.at.has_value() != text.size.has_value())
+    return report_.error(
+        text.name.where,
+        fmt::format("zone \"{}\" has an \"at\" and a \"size\", or else \"points\"", text.name.value));
+  if (is_box) {
+    zone.area = {*text.at, *text.size};
+  } else {
+    try {
+      cut_polygon(text.points->value);  // can it be?
+    } catch (const Error& error) {
+      return report_.error(text.points->where, error.problems()[0].text, error.problems()[0].hint);
+    }
+    zone.corners = text.points->value;
+    Vec2 low = zone.corners[0], high = low;
+    for (const Vec2 corner : zone.corners) {
+      low = {std::min(low.x, corner.x), std::min(low.y, corner.y)};
+      high = {std::max(high.x, corner.x), std::max(high.y, corner.y)};
+    }
+    zone.area = {low, high - low};
+  }
+  level_.zones.push_back(std::move(zone));
+}
+
+void LevelBuilder::add_path(const PathText& text) {
+  if (const LevelPath* const first = find_named(level_.paths, text.name.value))
+    report_.error(text.name.where, fmt::format("path \"{}\" is defined twice", text.name.value),
+                  "the first is at " + to_text(first->where));
+  if (text.points.has_value() == text.cells.has_value())
+    return report_.error(text.name.where,
+                         fmt::format("path \"{}\" has either \"points\" or \"cells\"", text.name.value));
+  std::vector<Vec2> points;
+  if (text.points) points = text.points->value;
+  if (text.cells)
+    for (const IVec2 cell : text.cells->value) points.push_back(in_cell(cell, Anchor::centre));
+  const FilePosition& where = text.points ? text.points->where : text.cells->where;
+  const std::size_t written = points.size();
+  points.erase(std::unique(points.begin(), points.end()), points.end());
+  if (points.size() < 2)
+    return report_.error(where,
+                         fmt::format("path \"{}\" has {} point{}{}", text.name.value, written,
+                                     written == 1 ? "" : "s", written > 1 ? ", all on one spot" : ""),
+                         "a path has two or more");
+  level_.paths.emplace_back(text.name.value, points, text.closed, text.smooth, text.name.where);
+}
+
+void LevelBuilder::add_scatter(const ScatterText& text) {
+  LevelScatter scatter{
+      text.kind.value, text.count,     text.zone.value, {}, {}, static_cast<std::uint64_t>(text.seed),
+      text.apart,      text.overrides, text.kind.where};
+  try {
+    if (!scatter.zone.empty()) level_.zone(scatter.zone, text.zone.where);
+    for (const Located<std::string>& name : text.on) {
+      const Paint paint = level_.tiles.paint(name.value, name.where);
+      if (paint.group >= 0)
+        scatter.on_groups.push_back(paint.group);
+      else if (paint.cell.tile >= 0)
+        scatter.on_tiles.push_back(paint.cell.tile);
+    }
+  } catch (const Error& error) {
+    return report_.add(error);
+  }
+  std::sort(scatter.on_tiles.begin(), scatter.on_tiles.end());
+  std::sort(scatter.on_groups.begin(), scatter.on_groups.end());
+  const std::vector<Vec2> spots = level_.scattered(scatter, scatter.seed);
+  if (static_cast<int>(spots.size()) < scatter.count)
+    report_.error(text.where,
+                  fmt::format("there is room for {} of the {} \"{}\" that are to be scattered", spots.size(),
+                              scatter.count, scatter.kind),
+                  "fewer of them, a larger zone, or closer together");
+  for (const Vec2 at : spots)
+    level_.places.push_back({scatter.kind,
+                             at,
+                             false,
+                             {},
+                             scatter.overrides,
+                             scatter.where,
+                             static_cast<int>(level_.scatters.size())});
+  level_.scatters.push_back(std::move(scatter));
+}
+
+}  // namespace vole

@@ -1,0 +1,64 @@
+// Makes a Level of what its file says.
+#pragma once
+
+#include <map>
+#include <unordered_map>
+
+#include "level_file.hpp"
+#include "vole/base/csv.hpp"
+
+namespace vole {
+
+class LevelBuilder {
+ public:
+  // All must outlive the builder.
+  LevelBuilder(Level& level, const LevelText& text, Loading& loading, Report& report)
+      : level_(level), text_(text), loading_(loading), report_(report) {}
+
+  // What is wrong goes to the report.
+  void build();
+
+ private:
+  // What stands for a cell and is in no table: where first, and how often.
+  struct Unknown {
+    FilePosition first;
+    std::int64_t times = 0;
+  };
+  // The rows of a layer, from wherever they are.
+  struct Csv {
+    std::string path, text;
+  };
+
+  void read_letters();
+  void read_csv_files();
+  void find_size();
+  IVec2 size_of(std::size_t layer, const FilePosition*& row, bool& is_there) const;
+  void expect_size(std::size_t layer, IVec2 size, std::string_view first);
+  void add_layer(std::size_t index);
+  void add_picture(const LayerText& text, LevelLayer& layer);
+  void add_rows(const LayerText& text, LevelLayer& layer);
+  void add_csv(const Csv& csv, const FilePosition& named, LevelLayer& layer);
+  const Paint* paint_of_field(std::string_view field, const FilePosition& where);
+  void report_unknown();
+  void choose_edges(LevelLayer& layer);
+  void add_solid();
+  void add_place(const PlaceText& text);
+  void add_zone(const ZoneText& text);
+  void add_path(const PathText& text);
+  void add_scatter(const ScatterText& text);
+  Paint paint_of(const Located<std::string>& written);
+  Vec2 in_cell(IVec2 cell, Anchor spot) const;
+
+  Level& level_;
+  const LevelText& text_;
+  Loading& loading_;
+  Report& report_;
+  std::unordered_map<char32_t, Paint> letters_;
+  std::map<std::string, Paint, std::less<>> fields_;  // of CSV, that were read
+  std::vector<std::string> known_letters_;
+  std::map<std::string, Unknown, std::less<>> unknown_letters_, unknown_fields_;
+  std::map<std::size_t, Csv> csv_files_;  // by layer
+  std::map<std::string, FilePosition> named_places_;
+};
+
+}  // namespace vole

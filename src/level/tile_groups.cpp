@@ -1,0 +1,252 @@
+// Groups of tiles, as a tileset's file describes them.
+#include <fmt/format.h>
+
+#include <algorithm>
+
+#include "tileset_file.hpp"
+#include "vole/base/names.hpp"
+#include "vole/base/reading.hpp"
+#include "vole/base/schema.hpp"
+
+namespace vole {
+namespace {
+
+class GroupMaker {
+ public:
+  GroupMaker(const NamedItem<GroupText>& item, const TileCells* cells, Tileset& tileset, Report& report)
+      : name_(item.name),
+        where_(item.where),
+        text_(item.value),
+        cells_(cells),
+        tileset_(tileset),
+        report_(report) {}
+
+  void make() {
+    group_.name = name_;
+    group_.edges = text_.edges;
+    group_.seed = static_cast<std::uint64_t>(text_.seed);
+    if (text_.first.has_value() == !text_.cases.empty())
+      return report_.error(
+          where_, fmt::format("group \"{}\" has either \"first\", where its cases begin in the picture, or "
+                              "\"cases\"",
+                              name_));
+    if (text_.first)
+      cut_cases();
+    else
+      take_cases();
+    if (group_.cases.empty())
+      return report_.error(where_, fmt::format("group \"{}\" has no case with a tile", name_));
+    std::sort(group_.cases.begin(), group_.cases.end(),
+              [](const auto& a, const auto& b) { return a.neighbours < b.neighbours; });
+    group_.find_nearest_cases();
+    tileset_.groups.push_back(std::move(group_));
+  }
+
+ private:
+  const std::vector<Neighbours>& all_cases() const { return cases_of(text_.edges); }
+
+  // Whether it is the number of a case; reports otherwise.
+  bool expect_case(const Located<int>& number) {
+    const auto count = static_cast<int>(all_cases().size());
+    if (number.value < count) return true;
+    report_.error(number.where, fmt::format("no case {}: there are {}", number.value, count),
+                  "they are counted from 0");
+    return false;
+  }
+
+  // A block of the picture, case by case.
+  void cut_cases() {
+    if (!cells_)
+      return report_.error(text_.first->where, "a tileset without a picture has groups with \"cases\"");
+    for (const Located<int>& number : text_.missing) expect_case(number);
+    const int columns = text_.columns ? text_.columns->value : 4;
+    for (int number = 0; number < static_cast<int>(all_cases().size()); ++number) {
+      const auto is_it = [number](const Located<int>& missing) { return missing.value == number; };
+      if (std::any_of(text_.missing.begin(), text_.missing.end(), is_it)) continue;
+      const IVec2 cell = text_.first->value + IVec2{number % columns, number / columns};
+      if (!add_case(number, cell)) return;
+    }
+    for (const VariantText& variant : text_.variants) add_variants(variant);
+  }
+
+  bool add_case(int number, IVec2 cell) {
+    try {
+      const Frame frame =
+          cells_->frame(cell, fmt::format("case {} of group \"{}\"", number, name_), text_.first->where);
+      const int tile =
+          add_tile(fmt::format("{} {}", name_, number), where_, text_.nature, {frame}, tileset_, report_);
+      group_.cases.push_back({all_cases()[static_cast<std::size_t>(number)], {{tile, 1}}});
+      return true;
+    } catch (const Error& error) {
+      report_.add(error);
+      return false;
+    }
+  }
+
+  void add_variants(const VariantText& variant) {
+    if (!expect_case(variant.number)) return;
+    const Neighbours neighbours = all_cases()[static_cast<std::size_t>(variant.number.value)];
+    const auto its = std::find_if(group_.cases.begin(), group_.cases.end(),
+                                  [&](const auto& each) { return each.neighbours == neighbours; });
+    if (its == group_.cases.end())
+      return report_.error(variant.number.where,
+                           fmt::format("case {} has variants, and is missing", variant.number.value));
+    for (const Located<IVec2>& cell : variant.cells) {
+      const Frame frame =
+          cells_->frame(cell.value, fmt::format("a variant of group \"{}\"", name_), cell.where);
+      const int tile =
+          add_tile(fmt::format("{} {} variant {}", name_, variant.number.value, its->choices.size()), where_,
+                   text_.nature, {frame}, tileset_, report_);
+      its->choices.push_back({tile, variant.weight});
+    }
+  }
+
+  // Tiles of the tileset, case by case.
+  void take_cases() {
+    if (!text_.variants.empty() || !text_.missing.empty() || text_.columns)
+      report_.error(
+          where_,
+          fmt::format("group \"{}\" has \"cases\", and so no \"columns\", \"missing\" and \"variants\"",
+                      name_));
+    const TileNature& nature = text_.nature;
+    if (nature.solid || nature.shape || nature.corners || !nature.tags.empty() || !nature.values.empty())
+      report_.error(where_, fmt::format("what is solid about group \"{}\" is said of its tiles", name_),
+                    "its cases take tiles from [tiles]");
+    for (const auto& item : text_.cases) {
+      const std::optional<Neighbours> neighbours = read_case(item.name, item.where);
+      if (!neighbours) continue;
+      TileGroup::Case its{*neighbours, {}};
+      double total = 0;
+      for (const ChoiceText& choice : item.value.all) {
+        total += choice.weight;
+        if (const int tile = find_tile(choice.tile); tile >= 0) its.choices.push_back({tile, choice.weight});
+      }
+      if (item.value.all.empty() || !(total > 0))
+        report_.error(item.where, fmt::format("this case of group \"{}\" has no tile to choose", name_));
+      else if (!its.choices.empty())
+        group_.cases.push_back(std::move(its));
+    }
+  }
+
+  int find_tile(const Located<std::string>& name) {
+    const int tile = tileset_.find(name.value);
+    if (tile < 0)
+      report_.error(name.where, fmt::format("no tile \"{}\" in tileset \"{}\"", name.value, tileset_.name),
+                    did_you_mean(name.value, names_of(tileset_.tiles)));
+    return tile;
+  }
+
+  std::optional<Neighbours> read_case(const std::string& written, const FilePosition& where) {
+    const Neighbours all = that_matter(0xff, text_.edges);
+    std::optional<Neighbours> neighbours = written == "none"  ? Neighbours{0}
+                                           : written == "all" ? all
+                                                              : read_names(written, where);
+    if (!neighbours) return neighbours;
+    if (std::find(all_cases().begin(), all_cases().end(), *neighbours) == all_cases().end()) {
+      report_.error(where,
+                    fmt::format("\"{}\" is no case of \"{}\"", written,
+                                enum_names(Edges{})[static_cast<std::size_t>(text_.edges)]),
+                    text_.edges == Edges::all ? "a corner counts only where both sides beside it do" : "");
+      return std::nullopt;
+    }
+    const auto same = [&](const TileGroup::Case& each) { return each.neighbours == *neighbours; };
+    if (std::any_of(group_.cases.begin(), group_.cases.end(), same)) {
+      report_.error(where, fmt::format("the case \"{}\" is there already", written));
+      return std::nullopt;
+    }
+    return neighbours;
+  }
+
+  // "left, below"
+  std::optional<Neighbours> read_names(std::string_view written, const FilePosition& where) {
+    int neighbours = 0;
+    for (std::string_view rest = written; !rest.empty();) {
+      const std::string_view word = rest.substr(0, rest.find(','));
+      rest.remove_prefix(std::min(word.size() + 1, rest.size()));
+      rest.remove_prefix(std::min(rest.find_first_not_of(' '), rest.size()));
+      const auto found = std::find(neighbour_names.begin(), neighbour_names.end(), word);
+      if (found == neighbour_names.end()) {
+        const std::vector<std::string> known(neighbour_names.begin(), neighbour_names.end());
+        report_.error(where, fmt::format("\"{}\" is no neighbour", word), did_you_mean(word, known));
+        return std::nullopt;
+      }
+      neighbours |= 1 << (found - neighbour_names.begin());
+    }
+    return static_cast<Neighbours>(neighbours);
+  }
+
+  const std::string& name_;
+  const FilePosition& where_;
+  const GroupText& text_;
+  const TileCells* cells_;
+  Tileset& tileset_;
+  Report& report_;
+  TileGroup group_;
+};
+
+void join(const NamedItem<GroupText>& item, Tileset& tileset, Report& report) {
+  TileGroup* const group = find_named(tileset.groups, item.name);
+  if (!group) return;  // reported
+  for (const Located<std::string>& name : item.value.joins) {
+    const std::size_t other = index_named(tileset.groups, name.value);
+    const int tile = tileset.find(name.value);
+    if (other < tileset.groups.size())
+      group->joined_groups.push_back(static_cast<int>(other));
+    else if (tile >= 0)
+      group->joined_tiles.push_back(tile);
+    else {
+      std::vector<std::string> known = names_of(tileset.tiles);
+      for (const TileGroup& each : tileset.groups) known.push_back(each.name);
+      report.error(name.where,
+                   fmt::format("no tile or group \"{}\" in tileset \"{}\"", name.value, tileset.name),
+                   did_you_mean(name.value, known));
+    }
+  }
+  std::sort(group->joined_groups.begin(), group->joined_groups.end());
+  std::sort(group->joined_tiles.begin(), group->joined_tiles.end());
+}
+
+}  // namespace
+
+void read_field(const Node& node, ChoiceText& choice, const FieldRule&, Report& report) {
+  if (node.type == Node::Type::text) return read_value(node, choice.tile, {}, report);
+  if (!detail::expect(node, Node::Type::table, "a tile's name, or { tile = \"...\", weight = ... }", report))
+    return;
+  Reader reader(node, report);
+  reader("tile", choice.tile, needed());
+  reader("weight", choice.weight, within(0, 1e6));
+  reader.finish();
+}
+
+Node schema_field(const ChoiceText&, const FieldRule&) {
+  Node properties;
+  detail::put(properties, "tile", schema_of<std::string>());
+  detail::put(properties, "weight", schema_of<double>(within(0, 1e6)));
+  Node table = detail::type_schema("object");
+  detail::put(table, "properties", std::move(properties));
+  detail::put(table, "additionalProperties", detail::yes_no_node(false));
+  return detail::either_schema({schema_of<std::string>(), std::move(table)});
+}
+
+void read_field(const Node& node, ChoicesText& choices, const FieldRule&, Report& report) {
+  if (node.type == Node::Type::array) return read_value(node, choices.all, items(100), report);
+  choices.all.resize(1);
+  read_value(node, choices.all[0], {}, report);
+}
+
+Node schema_field(const ChoicesText&, const FieldRule&) {
+  return detail::either_schema({schema_of<ChoiceText>(), schema_of<std::vector<ChoiceText>>(items(100))});
+}
+
+void add_groups(const TilesetText& text, const TileCells* cells, Tileset& tileset, Report& report) {
+  for (const auto& item : text.groups) {
+    try {
+      GroupMaker(item, cells, tileset, report).make();
+    } catch (const Error& error) {
+      report.add(error);
+    }
+  }
+  for (const auto& item : text.groups) join(item, tileset, report);
+}
+
+}  // namespace vole

@@ -1,0 +1,39 @@
+#include "vole/world/tile_values.hpp"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <set>
+
+#include "vole/base/names.hpp"
+
+namespace vole {
+
+TileValues::TileValues(const TileTable& tiles, const ComponentTypes& types, UnknownComponents unknown,
+                       Report& report) {
+  // One entry of a file may stand for many tiles.
+  std::set<std::pair<int, int>> told;
+  for (std::size_t i = 0; i < tiles.tiles().size(); ++i)
+    for (const auto& item : tiles.tiles()[i].values) {
+      const ComponentTypes::Type* const type = types.find_in_files(item.name);
+      if (type) {
+        values_.push_back({static_cast<int>(i), type->number, type->parse(item.value, report)});
+        continue;
+      }
+      const std::vector<std::string> known = types.names_in_files();
+      const bool is_slip = unknown == UnknownComponents::report || !nearest_name(item.name, known).empty();
+      if (is_slip && told.emplace(item.where.line, item.where.column).second)
+        report.error(item.where, fmt::format("no component \"{}\"", item.name),
+                     did_you_mean(item.name, known));
+    }
+}
+
+const void* TileValues::find(int tile, std::size_t type) const {
+  auto its = std::lower_bound(values_.begin(), values_.end(), tile,
+                              [](const Value& a, int b) { return a.tile < b; });
+  for (; its != values_.end() && its->tile == tile; ++its)
+    if (its->type == type) return its->component.get();
+  return nullptr;
+}
+
+}  // namespace vole
