@@ -48,6 +48,7 @@ class Checker {
     check_assets<vole::Level>();
     const bool groups_read = project_read_ && attempt([this] { check_groups(); });
     kinds_read_ = attempt([this] { check_kinds(); });
+    check_tiles();
     const bool levels_read = check_levels();
     check_recordings();
     const bool all_read = groups_read && kinds_read_ && levels_read;
@@ -135,6 +136,25 @@ class Checker {
     }
   }
 
+  // What tiles have of the game's own.
+  void check_tiles() {
+    for (const std::string& name : catalog_.loose_names<vole::Tileset>())
+      attempt([&] {
+        vole::TileTable table;
+        table.add(catalog_.get<vole::Tileset>(name).shared());
+        vole::TileValues(table, types_, vole::UnknownComponents::skip, report_);
+        if (!own_components_) return;
+        std::set<int> lines;  // several tiles may come from one
+        for (const vole::Tile& tile : table.tiles())
+          for (const auto& item : tile.values)
+            if (lines.insert(item.where.line).second) {
+              Node values;
+              values.entries.push_back({item.name, item.where, item.value});
+              own_components_->check(values, nullptr, report_);
+            }
+      });
+  }
+
   void check_groups() {
     for (const auto& scene : project_.assets.scenes)
       attempt([&] { vole::wanted_by_scene(project_.assets, scene.name, catalog_); });
@@ -196,7 +216,7 @@ class Checker {
   void check_thing(const std::string& kind, const Node& thing, const vole::Level* level) {
     const vole::KindCompiler compiler{kinds_, {catalog_, types_, own_tracks_, vole::UnknownComponents::skip}};
     const auto compiled = compiler.compile(kind, thing, report_);
-    if (own_components_) own_components_->check(thing, report_);
+    if (own_components_) own_components_->check(thing, level, report_);
     const auto has = [&](const vole::ComponentTypes::Type* type) {
       return std::any_of(compiled->parts.begin(), compiled->parts.end(),
                          [type](const auto& part) { return part.type == type; });

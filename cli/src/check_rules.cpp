@@ -24,6 +24,7 @@ std::vector<Finding> check_rules(vole::Catalog& catalog, const vole::Project& pr
   if (all_read) {
     find_odd_solids(game, kinds);
     find_hollow_tiles(game);
+    find_missing_edges(game);
     find_unasked_sensors(game);
   }
   return std::move(game.findings);

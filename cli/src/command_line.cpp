@@ -23,6 +23,7 @@ CommandLine::CommandLine(std::string tool)
   add_new();
   add_check();
   add_preview();
+  add_level();
   add_atlas();
   add_schema();
   add_package();
@@ -87,6 +88,28 @@ void CommandLine::add_preview() {
       ->check(CLI::IsMember({"all", "baseline", "edges", "rules", "shapes"}))
       ->capture_default_str();
   command->add_flag("--watch", preview_.watch, "Draw again whenever a file of the game changes");
+}
+
+void CommandLine::add_level() {
+  CLI::App* const command =
+      add("level", "Make a level of pictures, or of CSV with numbers, that were drawn elsewhere",
+          "  vole level import ground.png --table garden.toml -o my-game/levels/garden.level.toml\n"
+          "  vole level import back.csv front.csv --table garden.toml -o my-game/levels/garden.level.toml\n\n"
+          "The table says what each colour or number stands for:\n\n"
+          "  tileset = \"garden\"\n"
+          "  [colours]\n"
+          "  \"#3f5a36\" = \"turf\"\n"
+          "  \"#b3485a\" = { kind = \"berry\" }\n"
+          "  [numbers]\n"
+          "  0 = \"\"\n"
+          "  17 = \"rise, mirrored\"",
+          [this] { return import_level(import_); });
+  command->add_option("WORK", import_.work, "What to do")->check(CLI::IsMember({"import"}))->required();
+  command->add_option("FILE", import_.files, "A PNG or CSV: each becomes a layer of its name")->required();
+  command->add_option("--table", import_.table, "The table, as TOML")->type_name("FILE")->required();
+  command->add_option("-o,--output", import_.output, "The level to write: levels/NAME.level.toml of a game")
+      ->type_name("FILE")
+      ->required();
 }
 
 void CommandLine::add_atlas() {

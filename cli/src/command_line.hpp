@@ -23,6 +23,7 @@ class CommandLine {
   void add_check();
   void add_preview();
   void add_atlas();
+  void add_level();
   void add_schema();
   void add_package();
   void add_setup();
@@ -40,6 +41,7 @@ class CommandLine {
   CheckOptions check_;
   PreviewOptions preview_;
   AtlasOptions atlas_;
+  ImportOptions import_;
   SchemaOptions schema_;
   PackageOptions package_;
   SetupOptions setup_;

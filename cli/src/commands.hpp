@@ -28,6 +28,14 @@ struct PreviewOptions {
 };
 int preview(const PreviewOptions& options);
 
+struct ImportOptions {
+  std::string work = "import";     // the one there is
+  std::vector<std::string> files;  // PNG and CSV: each becomes a layer
+  std::string table;
+  std::string output;
+};
+int import_level(const ImportOptions& options);
+
 struct AtlasOptions {
   std::string folder = ".";
   std::string output;          // the folder for pages and sheet file; empty: only the header is written

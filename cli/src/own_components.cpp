@@ -20,7 +20,7 @@ using vole::Report;
 // Compares a value with a schema, as far as Vole's own schemas go.
 class Comparison {
  public:
-  explicit Comparison(Report& report) : report_(report) {}
+  Comparison(const vole::Level* level, Report& report) : level_(level), report_(report) {}
 
   // What is no schema says nothing.
   void compare(const Node& node, const json& schema) {
@@ -94,6 +94,13 @@ class Comparison {
   // The only pattern of Vole's schemas is that of colours.
   void compare_text(const Node& node, const json& schema) {
     if (!expect(node, node.type == Node::Type::text, "a text in quotes")) return;
+    if (level_ && schema.value("format", "") == "place" && !node.text.empty()) {
+      try {
+        level_->place(node.text, node.where);
+      } catch (const vole::Error& error) {
+        report_.add(error);
+      }
+    }
     if (schema.contains("pattern"))
       expect(node, vole::parse_colour(node.text).has_value(), "a colour such as \"#7a4a33\"");
   }
@@ -112,6 +119,7 @@ class Comparison {
               : fmt::format("a number from {:g} to {:g} wanted here, not {:g}", least, most, node.number));
   }
 
+  const vole::Level* level_;
   Report& report_;
 };
 
@@ -145,11 +153,11 @@ OwnComponents::OwnComponents(const std::string& root, const vole::ComponentTypes
 
 OwnComponents::~OwnComponents() = default;
 
-void OwnComponents::check(const Node& components, Report& report) const {
+void OwnComponents::check(const Node& components, const vole::Level* level, Report& report) const {
   if (known_->schemas.empty()) return;
   for (const Node::Entry& entry : components.entries) {
     if (const auto own = known_->schemas.find(entry.key); own != known_->schemas.end())
-      Comparison(report).compare(entry.value, *own);
+      Comparison(level, report).compare(entry.value, *own);
     else if (std::find(known_->names.begin(), known_->names.end(), entry.key) == known_->names.end())
       report.error(entry.where, fmt::format("no component \"{}\"", entry.key),
                    vole::did_you_mean(entry.key, known_->names));

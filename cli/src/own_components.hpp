@@ -5,6 +5,7 @@
 #include <string>
 
 #include "vole/base/node.hpp"
+#include "vole/level/level.hpp"
 #include "vole/world/component_types.hpp"
 
 class OwnComponents {
@@ -14,7 +15,8 @@ class OwnComponents {
   ~OwnComponents();
 
   // Reports what of a kind's or a place's own components is not as the schemas say. Without schemas of the game nothing is.
-  void check(const vole::Node& components, vole::Report& report) const;
+  // `level`: whose places links may name; nullptr: any.
+  void check(const vole::Node& components, const vole::Level* level, vole::Report& report) const;
 
  private:
   struct Known;

@@ -11,7 +11,7 @@ namespace {
 
 using namespace paper;
 
-constexpr int line = 10;  // from one line of small text to the next
+constexpr int line = 18;  // from one line of text to the next
 
 // What there is to say of a tile besides its name: "water, friction 0.2, tags wet and deep, pond".
 std::vector<std::string> properties(const vole::Tileset& tileset, const vole::Tile& tile) {
@@ -29,7 +29,7 @@ std::vector<std::string> properties(const vole::Tileset& tileset, const vole::Ti
 }
 
 std::string cut(std::string text, int width) {
-  constexpr int letter = 6;
+  constexpr int letter = 12;
   const auto most = static_cast<std::size_t>(std::max(width / letter, 4));
   if (text.size() > most) text = text.substr(0, most - 2) + "..";
   return text;
@@ -75,7 +75,7 @@ class EdgesPage {
   }
   void save(const std::string& output) { page_.save(output); }
 
-  static constexpr int band = 376;  // of one group
+  static constexpr int band = 440;  // of one group
 
  private:
   void draw_group(std::size_t index, int top) {
@@ -146,21 +146,29 @@ void preview_tileset(const vole::Tileset& tileset, const std::string& output) {
   std::size_t most_lines = 0;
   for (const vole::Tile& tile : tileset.tiles)
     most_lines = std::max(most_lines, properties(tileset, tile).size());
-  const int text_height = 24 + line * static_cast<int>(std::min<std::size_t>(most_lines, 6));
+  const int text_height = 32 + line * static_cast<int>(std::min<std::size_t>(most_lines, 6));
   const int beside = tileset.tiles.size() > 60 ? 30 : 90;
   const int scale = fitting_scale(tileset.tile_size, static_cast<int>(tileset.tiles.size()),
                                   {page_size.x - 2 * margin, page_size.y - 70}, {beside, text_height});
   const IVec2 step{tileset.tile_size.x * scale + beside, tileset.tile_size.y * scale + text_height};
-  Flow cells({margin, 56}, page_size.x - margin, step);
-  for (const vole::Tile& tile : tileset.tiles) {
-    const IVec2 at = cells.next();
-    if (at.y + step.y > page_size.y) break;
-    draw_tile(page, tile, at, tileset.tile_size, scale);
-    int y = at.y + tileset.tile_size.y * scale + 6;
-    page.text({at.x, y}, cut(tile.name, step.x - 6));
-    std::vector<std::string> lines = properties(tileset, tile);
-    lines.resize(std::min<std::size_t>(lines.size(), 6));
-    for (const std::string& its : lines) page.text({at.x, y += line}, cut(its, step.x - 6), faint);
+  // Each row is as high as the most that is said of one of its tiles.
+  const auto columns = static_cast<std::size_t>(std::max((page_size.x - 2 * margin) / step.x, 1));
+  int top = 56;
+  for (std::size_t first = 0; first < tileset.tiles.size() && top + step.y - line < page_size.y;
+       first += columns) {
+    std::size_t lines_here = 0;
+    for (std::size_t i = first; i < std::min(first + columns, tileset.tiles.size()); ++i) {
+      const vole::Tile& tile = tileset.tiles[i];
+      const IVec2 at{margin + static_cast<int>(i - first) * step.x, top};
+      draw_tile(page, tile, at, tileset.tile_size, scale);
+      int y = at.y + tileset.tile_size.y * scale + 6;
+      page.text({at.x, y}, cut(tile.name, step.x - 6));
+      std::vector<std::string> lines = properties(tileset, tile);
+      lines.resize(std::min<std::size_t>(lines.size(), 6));
+      for (const std::string& its : lines) page.text({at.x, y += line}, cut(its, step.x - 6), faint);
+      lines_here = std::max(lines_here, lines.size());
+    }
+    top += tileset.tile_size.y * scale + 32 + line * static_cast<int>(lines_here);
   }
   page.save(output);
 }

@@ -114,8 +114,8 @@ int TileGroup::tile(Neighbours neighbours, std::int64_t x, std::int64_t y) const
   return choices.back().tile;
 }
 
-std::uint16_t edge_tile(const std::vector<TileGroup>& groups, const GroupGrid& painted, const TileGrid& tiles,
-                        IVec2 cell, IVec2 origin) {
+Neighbours neighbours_of(const std::vector<TileGroup>& groups, const GroupGrid& painted,
+                         const TileGrid& tiles, IVec2 cell) {
   const int mine = painted.find(cell) - 1;
   const TileGroup& group = groups[static_cast<std::size_t>(mine)];
   const auto joins = [](const std::vector<int>& joined, int index) {
@@ -130,8 +130,14 @@ std::uint16_t edge_tile(const std::vector<TileGroup>& groups, const GroupGrid& p
                                     : joins(group.joined_tiles, TileCell::from(tiles.find(at)).tile));
     if (counts) neighbours |= 1 << i;
   }
+  return static_cast<Neighbours>(neighbours);
+}
+
+std::uint16_t edge_tile(const std::vector<TileGroup>& groups, const GroupGrid& painted, const TileGrid& tiles,
+                        IVec2 cell, IVec2 origin) {
+  const TileGroup& group = groups[painted.find(cell) - 1u];
   const IVec2 placed = cell + origin;
-  return TileCell{group.tile(static_cast<Neighbours>(neighbours), placed.x, placed.y)}.number();
+  return TileCell{group.tile(neighbours_of(groups, painted, tiles, cell), placed.x, placed.y)}.number();
 }
 
 }  // namespace vole

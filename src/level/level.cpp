@@ -14,9 +14,12 @@ namespace {
 template <class Things>
 std::size_t expect_named(const Things& things, std::string_view sort, std::string_view name,
                          const Level& level, const FilePosition& asked) {
-  if (const std::size_t index = index_named(things, name); index < things.size()) return index;
+  const std::size_t index = index_named(things, name);
+  if (index < things.size() && !name.empty()) return index;
+  std::vector<std::string> names = names_of(things);
+  std::erase(names, "");
   throw Error(asked, fmt::format("no {} \"{}\" in level \"{}\"", sort, name, level.name),
-              did_you_mean(name, names_of(things)));
+              did_you_mean(name, names));
 }
 
 void add_tilesets(const TilesetNames& names, Loading& loading, Level& level, Report& report) {
@@ -37,6 +40,10 @@ void add_tilesets(const TilesetNames& names, Loading& loading, Level& level, Rep
 
 std::size_t Level::layer(std::string_view layer_name, const FilePosition& asked) const {
   return expect_named(layers, "layer", layer_name, *this, asked);
+}
+
+const LevelPlace& Level::place(std::string_view place_name, const FilePosition& asked) const {
+  return places[expect_named(places, "place", place_name, *this, asked)];
 }
 
 const LevelZone& Level::zone(std::string_view zone_name, const FilePosition& asked) const {

@@ -98,24 +98,24 @@ void LevelBuilder::read_csv_files() {
   }
 }
 
-// The size that a layer's rows have, with the first of them; 0 x 0 where it has none.
-IVec2 LevelBuilder::size_of(std::size_t index, const FilePosition*& row, bool& is_there) const {
+// The size that a layer's rows have; nothing where it has none, or where they cannot be read.
+std::optional<IVec2> LevelBuilder::size_of(std::size_t index) {
   const LayerText& layer = text_.layers[index];
-  row = &layer.name.where;
-  is_there = true;
-  if (!layer.rows.empty()) {
-    row = &layer.rows[0].where;
-    return {length_of(layer.rows[0].value), static_cast<int>(layer.rows.size())};
-  }
+  if (!layer.rows.empty()) return IVec2{length_of(layer.rows[0].value), static_cast<int>(layer.rows.size())};
   const auto csv = csv_files_.find(index);
-  is_there = csv != csv_files_.end();
-  if (!is_there) return {0, 0};
+  if (csv == csv_files_.end()) return std::nullopt;
   CsvReader reader(csv->second.text, csv->second.path);
   const auto rows = static_cast<int>(std::min<std::int64_t>(reader.rows_left(), 1'000'000'000));
   int length = 0;
-  if (reader.next_row())
-    while (reader.next_field()) ++length;
-  return {length, rows};
+  try {
+    if (reader.next_row())
+      while (reader.next_field()) ++length;
+  } catch (const Error& error) {
+    report_.add(error);
+    csv_files_.erase(csv);
+    return std::nullopt;
+  }
+  return IVec2{length, rows};
 }
 
 // All layers with rows are of one size; the first says which, or the level itself.
@@ -130,22 +130,15 @@ void LevelBuilder::find_size() {
   if (text_.cells) take(text_.cells->value, "the level", text_.cells->where);
   for (std::size_t i = 0; i < text_.layers.size(); ++i) {
     const LayerText& layer = text_.layers[i];
-    const FilePosition* row = nullptr;
-    bool is_there = false;
-    IVec2 size{0, 0};
-    try {
-      size = size_of(i, row, is_there);
-    } catch (const Error& error) {
-      report_.add(error);
-    }
-    if (!is_there) continue;
+    const std::optional<IVec2> size = size_of(i);
+    if (!size) continue;
     if (first.empty()) {
-      take(size, fmt::format("\"{}\"", layer.name.value), layer.name.where);
+      take(*size, fmt::format("\"{}\"", layer.name.value), layer.name.where);
       if (level_.tiles.empty())
         report_.error(where, fmt::format("layer {} has rows, but the level no tileset", first),
                       "name one with tileset = \"...\"");
     }
-    expect_size(i, size, first);
+    expect_size(i, *size, first);
   }
   const IVec2 tile = level_.tile_size();
   const std::int64_t width = std::int64_t{level_.cells.x} * tile.x,

@@ -32,7 +32,7 @@ class LevelBuilder {
   void read_letters();
   void read_csv_files();
   void find_size();
-  IVec2 size_of(std::size_t layer, const FilePosition*& row, bool& is_there) const;
+  std::optional<IVec2> size_of(std::size_t layer);
   void expect_size(std::size_t layer, IVec2 size, std::string_view first);
   void add_layer(std::size_t index);
   void add_picture(const LayerText& text, LevelLayer& layer);

@@ -24,7 +24,7 @@ void Stage::load_level(std::string_view name) {
       kinds.push_back(place.overrides.entries.empty()
                           ? setting_.kinds.get(place.kind, place.where)
                           : setting_.kinds.with(place.kind, place.overrides, place.where));
-      check_layers(*kinds.back(), level);
+      expect_in_level(*kinds.back(), level);
     } catch (const Error& error) {
       report.add(error);
     }
@@ -50,18 +50,22 @@ void Stage::load_level(std::string_view name) {
     entities.add(entity, FromPlace{i});
   }
   put_zones(world_);
+  link_places(world_, setting_.binding().types);
 }
 
 Entity Stage::spawn(std::string_view kind, Vec2 at) {
-  const auto compiled = setting_.kinds.get(kind);
-  check_layers(*compiled, world_.level);
-  return put_down(world_, *compiled, at, setting_.binding());
+  return spawn(*setting_.kinds.get(kind), at);
 }
 
 Entity Stage::spawn(std::string_view kind, Vec2 at, const Node& over, const FilePosition& asked) {
-  const auto compiled = setting_.kinds.with(kind, over, asked);
-  check_layers(*compiled, world_.level);
-  return put_down(world_, *compiled, at, setting_.binding());
+  return spawn(*setting_.kinds.with(kind, over, asked), at);
+}
+
+Entity Stage::spawn(const CompiledKind& kind, Vec2 at) {
+  expect_in_level(kind, world_.level);
+  const Entity entity = put_down(world_, kind, at, setting_.binding());
+  if (kind.links) link_places(world_, setting_.binding().types);
+  return entity;
 }
 
 void Stage::attach(Entity thing, Entity to, std::string_view point, Vec2 offset) {
@@ -103,19 +107,14 @@ bool Stage::has_tag(Entity entity, std::string_view tag) const {
   return false;
 }
 
-std::size_t Stage::place_index(std::string_view name) const {
-  if (!has_level()) throw Error(FilePosition{}, fmt::format("no place \"{}\": no level is loaded", name));
-  const std::vector<LevelPlace>& places = level().file().places;
-  const std::size_t index = index_named(places, name);
-  if (index < places.size() && !name.empty()) return index;
-  std::vector<std::string> names = names_of(places);
-  std::erase(names, "");
-  throw Error(FilePosition{}, fmt::format("no place \"{}\" in level \"{}\"", name, level().name()),
-              did_you_mean(name, names));
+const Level& Stage::level_with(std::string_view sort, std::string_view name) const {
+  if (!has_level()) throw Error(FilePosition{}, fmt::format("no {} \"{}\": no level is loaded", sort, name));
+  return level().file();
 }
 
 Entity Stage::named(std::string_view place) const {
-  const std::size_t index = place_index(place);
+  const Level& file = level_with("place", place);
+  const auto index = static_cast<std::size_t>(&file.place(place) - file.places.data());
   Entity found;
   std::as_const(entities).visit<FromPlace>([&](Entity entity, const FromPlace& from) {
     if (from.place == index && !removed(entity)) found = entity;
@@ -124,7 +123,15 @@ Entity Stage::named(std::string_view place) const {
 }
 
 Vec2 Stage::place(std::string_view name) const {
-  return level().file().places[place_index(name)].at;
+  return level_with("place", name).place(name).at;
+}
+
+const LevelZone& Stage::zone(std::string_view name) const {
+  return level_with("zone", name).zone(name);
+}
+
+const LevelPath& Stage::path(std::string_view name) const {
+  return level_with("path", name).path(name);
 }
 
 const SolidGrid& Stage::solid() const {

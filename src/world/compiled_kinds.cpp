@@ -15,6 +15,7 @@
 #include "vole/world/checks.hpp"
 #include "vole/world/kind_of.hpp"
 #include "vole/world/motion.hpp"
+#include "vole/world/path_mover.hpp"
 #include "vole/world/person.hpp"
 #include "vole/world/pose.hpp"
 #include "vole/world/shapes.hpp"
@@ -81,6 +82,7 @@ class Compilation {
   std::shared_ptr<const CompiledKind> compile(std::string_view name, const Node& components) {
     const auto kind = std::make_shared<CompiledKind>();
     kind->name = name;
+    kind_where_ = components.where;
     const Carries* const carries = add_parts(*kind, components);
     for (const std::string_view mover : {"side_mover", "top_mover"})
       if (has(*kind, mover) && !has(*kind, "body"))
@@ -97,6 +99,10 @@ class Compilation {
     add_body(*kind);
     add_switches(*kind);
     add_motion(*kind, types());
+    for (const CompiledKind::Part& part : kind->parts)
+      part.type->visit_links(const_cast<void*>(part.component.get()), [&](PlaceLink& link) {
+        kind->links = kind->links || !link.place.value.empty();
+      });
     if (!carries) return kind;
     const Within within(carrying_, name);
     for (const auto& item : carries->things)
@@ -146,6 +152,14 @@ class Compilation {
     for (const CompiledKind::Part& part : kind.parts) {
       if (part.type == types().of<Body>())
         expect_category(static_cast<const Body*>(part.component.get())->category);
+      if (part.type == types().of<PathMover>()) {
+        const auto& mover = *static_cast<const PathMover*>(part.component.get());
+        if (mover.points.empty() == mover.path.value.empty())
+          report_.error(
+              mover.path.where.file ? mover.path.where : kind_where_,
+              fmt::format("the path_mover of \"{}\" has either \"points\" or a \"path\" of the level",
+                          kind.name));
+      }
       if (part.type == types().of<Shapes>())
         gather(report_, [&] {
           shapes_of(*static_cast<const Shapes*>(part.component.get()), compiler_.binding.catalog);
@@ -213,6 +227,7 @@ class Compilation {
     std::shared_ptr<const CompiledKind> carried;
     gather(report_, [&, &name = name, &where = where] { carried = carried_kind(name, where); });
     if (!carried) return true;
+    kind.links = kind.links || carried->links;
     kind.things += carried->things;
     kind.levels = std::max(kind.levels, carried->levels + 1);
     if (kind.things > most_things ||
@@ -239,6 +254,7 @@ class Compilation {
 
   const KindCompiler& compiler_;
   Report& report_;
+  FilePosition kind_where_;
   std::vector<std::string> carrying_;  // the kinds that are being compiled, each carried by the one before
   std::map<std::string, std::shared_ptr<const CompiledKind>> carried_;
 };
@@ -276,9 +292,44 @@ std::vector<CompiledKinds::Recompiled> CompiledKinds::recompile(Report& report) 
   return all;
 }
 
-void check_layers(const CompiledKind& kind, const LevelNow& level) {
+void expect_in_level(const CompiledKind& kind, const LevelNow& level) {
   if (kind.sprite) layer_of(*kind.sprite, level);
-  for (const CompiledKind::Carried& carried : kind.carried) check_layers(*carried.kind, level);
+  for (const CompiledKind::Part& part : kind.parts) {
+    if (part.type->number == detail::component_type<PathMover>()) {
+      const auto& [name, where] = static_cast<const PathMover*>(part.component.get())->path;
+      if (!name.empty() && !level)
+        throw Error(where, fmt::format("no path \"{}\": no level is loaded", name));
+      if (!name.empty()) level.file().path(name, where);
+    }
+    // Links are only looked at.
+    part.type->visit_links(const_cast<void*>(part.component.get()), [&](PlaceLink& link) {
+      const auto& [name, where] = link.place;
+      if (name.empty()) return;
+      if (!level) throw Error(where, fmt::format("no place \"{}\": no level is loaded", name));
+      level.file().place(name, where);
+    });
+  }
+  for (const CompiledKind::Carried& carried : kind.carried) expect_in_level(*carried.kind, level);
+}
+
+void link_places(World& world, const ComponentTypes& types) {
+  if (!world.level) return;
+  std::map<std::string_view, Entity> things;
+  bool known = false;
+  const auto find = [&](const std::string& name) {
+    if (!known)
+      std::as_const(world.entities).visit<FromPlace>([&](Entity entity, const FromPlace& from) {
+        const std::string& its = world.level.file().places[from.place].name;
+        if (!its.empty() && !world.entities.removed(entity)) things[its] = entity;
+      });
+    known = true;
+    const auto found = things.find(name);
+    return found == things.end() ? Entity{} : found->second;
+  };
+  for (const ComponentTypes::Type& type : types.all())
+    type.visit_all_links(world.entities, [&](Entity, PlaceLink& link) {
+      if (!link.place.value.empty()) link.thing = find(link.place.value);
+    });
 }
 
 Entity put_down(World& world, const CompiledKind& kind, Vec2 at, const Binding& binding) {

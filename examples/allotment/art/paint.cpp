@@ -9,6 +9,7 @@
 #include <cmath>
 #include <cstdio>
 
+#include "cellar.hpp"
 #include "grid.hpp"
 #include "stroke_font.hpp"
 #include "vole/base/random.hpp"
@@ -282,6 +283,7 @@ int main(int argc, char** argv) {
     vole::write_png(vole::join_path(out, "bean-rows.png"), paint_bean_rows());
     vole::write_png(vole::join_path(out, "leaves.png"), paint_leaves());
     vole::write_png(vole::join_path(out, "glow.png"), paint_glow());
+    vole::write_png(vole::join_path(out, "cellar.png"), paint_cellar());
     vole::write_whole(
         vole::join_path(out, "hedgerow.ttf"),
         paint::make_truetype(paint::read_stroke_font(vole::join_path(grids, "hedgerow.txt"), "Hedgerow")));

@@ -132,6 +132,7 @@ template <class F>
 struct OnlyField {
   F& field;
   FieldRule rule;
+  std::string_view format{};  // what its text names, for schemas
 };
 template <class T>
 concept WrittenAsOne = requires(T& value) {

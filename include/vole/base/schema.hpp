@@ -89,7 +89,9 @@ Node schema_of(const FieldRule& rule) {
     return choice_schema(std::vector<std::string>(names.begin(), names.end()));
   } else if constexpr (WrittenAsOne<T>) {
     T value{};
-    return schema_of<std::remove_reference_t<decltype(one_field(value).field)>>(one_field(value).rule);
+    Node schema = schema_of<std::remove_reference_t<decltype(one_field(value).field)>>(one_field(value).rule);
+    if (!one_field(value).format.empty()) put(schema, "format", text_node(one_field(value).format));
+    return schema;
   } else if constexpr (Described<T>) {
     SchemaMaker maker;
     T value{};

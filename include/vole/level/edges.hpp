@@ -89,6 +89,10 @@ struct TileGroup {
 using GroupGrid = BlockGrid<std::uint8_t>;
 inline constexpr std::size_t most_groups = 255;
 
+// Which neighbours of a painted cell count as its ground.
+Neighbours neighbours_of(const std::vector<TileGroup>& groups, const GroupGrid& painted,
+                         const TileGrid& tiles, IVec2 cell);
+
 // The group's tile for a cell, from the groups and tiles around it. `origin` is added to the cell where variants are chosen.
 std::uint16_t edge_tile(const std::vector<TileGroup>& groups, const GroupGrid& painted, const TileGrid& tiles,
                         IVec2 cell, IVec2 origin = {0, 0});

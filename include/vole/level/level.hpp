@@ -157,6 +157,7 @@ class Level {
   // The index of the layer of this name; throws Error at `asked` with the nearest name.
   std::size_t layer(std::string_view layer_name, const FilePosition& asked = {}) const;
   // Throw Error with the nearest name.
+  const LevelPlace& place(std::string_view place_name, const FilePosition& asked = {}) const;
   const LevelZone& zone(std::string_view zone_name, const FilePosition& asked = {}) const;
   const LevelPath& path(std::string_view path_name, const FilePosition& asked = {}) const;
 

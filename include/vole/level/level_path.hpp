@@ -40,6 +40,8 @@ class LevelPath {
   Vec2 at(float distance) const;
   // Of unit length.
   Vec2 direction(float distance) const;
+  // The corner of the line that comes next after so many pixels.
+  std::size_t next_corner(float distance) const { return part_at(distance) + 1; }
   // How far along it is nearest to a point: of several the first.
   float nearest(Vec2 point) const;
   // The same way, elsewhere.

@@ -126,6 +126,9 @@ class Stage {
   Entity named(std::string_view place) const;
   // Where that place is, in pixels.
   Vec2 place(std::string_view name) const;
+  // A zone and a path of the level's file. Throw Error with the nearest name.
+  const LevelZone& zone(std::string_view name) const;
+  const LevelPath& path(std::string_view name) const;
 
   // The box of a thing's body where it is now. Throws std::out_of_range when it has none.
   Rect box(Entity entity) const { return get<Body>(entity).box(get<Pose>(entity).at); }
@@ -219,7 +222,9 @@ class Stage {
   void expect_cue(std::string_view name) const;
   void expect_kind(std::string_view kind) const;
   void expect_tag(std::string_view tag) const;
-  std::size_t place_index(std::string_view name) const;
+  // The level's file; throws Error, for a thing of this sort and name that is looked for, without a level.
+  const Level& level_with(std::string_view sort, std::string_view name) const;
+  Entity spawn(const CompiledKind& kind, Vec2 at);
 
   const StageSetting& setting_;
   World& world_;

@@ -30,6 +30,7 @@ struct CompiledKind {
   std::vector<Carried> carried;
   const Sprite* sprite = nullptr;  // among the parts
   int things = 1;                  // that it brings to life: itself, and all that is carried
+  bool links = false;              // whether it, or what it carries, refers to places
   int levels = 1;                  // of them: 2 when it carries something that carries nothing
 };
 
@@ -69,8 +70,11 @@ class CompiledKinds {
   std::map<std::string, std::shared_ptr<const CompiledKind>, std::less<>> compiled_;
 };
 
-// Throws Error, before anything is put down, when the world's level lacks the layer of a sprite.
-void check_layers(const CompiledKind& kind, const LevelNow& level);
+// Throws Error, before anything is put down, when the level lacks the layer of a sprite, or a place that is linked to.
+void expect_in_level(const CompiledKind& kind, const LevelNow& level);
+
+// Finds the things that links name.
+void link_places(World& world, const ComponentTypes& types);
 
 // Brings a thing to life with its feet (or pivot) at a position, and what it carries with it.
 Entity put_down(World& world, const CompiledKind& kind, Vec2 at, const Binding& binding);

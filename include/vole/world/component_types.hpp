@@ -12,6 +12,7 @@
 #include "vole/base/field.hpp"
 #include "vole/base/schema.hpp"
 #include "vole/world/entities.hpp"
+#include "vole/world/place_link.hpp"
 
 namespace vole {
 
@@ -37,6 +38,9 @@ class ComponentTypes {
     FieldRef (*field)(Entities& entities, Entity entity, std::size_t index);
     // The value of one of them in a component that stands elsewhere, as in a kind.
     Vec4 (*value_of)(const void* component, std::size_t index);
+    // The links in a component; and in all that are attached.
+    void (*visit_links)(void* component, const LinkVisit& visit);
+    void (*visit_all_links)(Entities& entities, const std::function<void(Entity, PlaceLink&)>& visit);
   };
 
   ComponentTypes();
@@ -62,6 +66,14 @@ class ComponentTypes {
          [](const void* component, std::size_t index) {
            T copy = *static_cast<const T*>(component);
            return field_at(copy, index).value();
+         },
+         [](void* component, const LinkVisit& visit) {
+           detail::visit_links_in(*static_cast<T*>(component), visit);
+         },
+         [](Entities& entities, const std::function<void(Entity, PlaceLink&)>& visit) {
+           entities.visit<T>([&](Entity entity, T& component) {
+             detail::visit_links_in(component, [&](PlaceLink& link) { visit(entity, link); });
+           });
          }});
   }
 

@@ -1,6 +1,9 @@
 // Goes along a path by itself, and carries what stands on it. In kinds.toml, or for a place of a level:
 //
 //   path_mover = { points = [[0, 0], [0, -64]], speed = 30, pause = 0.5 }     # from where the thing was put
+//   path_mover = { path = "round", speed = 30 }                               # of the level: see level_path.hpp
+//
+// On a path of the level it begins at the spot that is nearest to where it was put, and pauses at the path's ends alone.
 #pragma once
 
 #include <array>
@@ -20,9 +23,10 @@ constexpr auto enum_names(PathEnd) {
 }
 
 struct PathMover {
-  std::vector<Vec2> points;
-  float speed = 30;  // pixels a second
-  float pause = 0;   // seconds at each point
+  std::vector<Vec2> points;   // from `start`; of a path of the level too, once it is under way
+  Located<std::string> path;  // of the level
+  float speed = 30;           // pixels a second
+  float pause = 0;            // seconds at each point
   PathEnd end = PathEnd::back;
   bool runs = true;  // may be stopped and set going at any time
 
@@ -34,7 +38,8 @@ struct PathMover {
 };
 template <class V>
 void describe(V& v, PathMover& path) {
-  v("points", path.points, needed().within(-65536, 65536).items(256));
+  v("points", path.points, within(-65536, 65536).items(256));
+  v("path", path.path);
   v("speed", path.speed, within(0, 100000));
   v("pause", path.pause, within(0, 3600));
   v("end", path.end);
@@ -45,5 +50,10 @@ void describe(V& v, PathMover& path) {
   v.state("goes_back", path.goes_back);
   v.state("waits", path.waits);
 }
+
+class LevelPath;
+
+// Takes the points of a path of the level.
+void take_path(PathMover& mover, const LevelPath& path);
 
 }  // namespace vole

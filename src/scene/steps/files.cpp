@@ -6,6 +6,7 @@
 #include "vole/physics/subpixel.hpp"
 #include "vole/world/body.hpp"
 #include "vole/world/motion.hpp"
+#include "vole/world/path_mover.hpp"
 #include "vole/world/zone.hpp"
 
 namespace vole {
@@ -73,6 +74,11 @@ void take_level(Tick& tick) {
   });
   take_places(before->places, tick);
   put_zones(world);
+  world.entities.visit<PathMover>([&](Entity, PathMover& mover) {
+    const LevelPath* const path = find_named(world.level.file().paths, mover.path.value);
+    if (path && mover.begun) take_path(mover, *path);
+  });
+  link_places(world, tick.setting.binding().types);
   keep_out_of_walls(world);
 }
 

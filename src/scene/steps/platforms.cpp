@@ -38,10 +38,18 @@ Vec2 go_on(PathMover& path, Vec2 at, float seconds) {
     if (length > reach) return at + way * (reach / length);
     at = path.start + path.points[path.next];
     if (path.speed > 0) seconds -= length / path.speed;
-    path.waits = path.pause;
+    if (path.path.value.empty() || path.next == 0 ||
+        (path.end != PathEnd::around && path.next + 1 == path.points.size()))
+      path.waits = path.pause;
     choose_next(path);
   }
   return at;
+}
+
+// From the spot of the path that is nearest on to the corner after it.
+void begin_path(PathMover& mover, const LevelPath& path) {
+  take_path(mover, path);
+  mover.next = static_cast<std::uint32_t>(path.next_corner(path.nearest(mover.start)) % mover.points.size());
 }
 
 // Where something squeezed holds it, it waits.
@@ -49,6 +57,7 @@ void follow_path(Carrying& carrying, Tick& tick, Entity entity, PathMover& path,
   if (!path.begun) {
     path.begun = true;
     path.start = pose.at;
+    if (!path.path.value.empty()) begin_path(path, tick.stage.path(path.path.value));
   }
   if (!path.runs || path.points.empty()) return;
   path.next = std::min(path.next, static_cast<std::uint32_t>(path.points.size() - 1));
