@@ -611,3 +611,40 @@ TEST_CASE("a game writes its own schemas, and check holds its own components to 
                Catch::Contains("schemas/kinds.schema.json: error: is no schema of kinds"));
   }
 }
+
+TEST_CASE("check tells of groups without all cases, and of links and tiles' values that are wrong") {
+  TempFolder folder;
+  write_tidy_game(folder);
+  const std::string level = vole::read_text(folder.path("levels/patch.level.toml"), 10000);
+  const auto found = [&] { return vole_in(folder, "check").output; };
+  const std::string tileset = vole::read_text(folder.path("assets/soil.tileset.toml"), 10000);
+  folder.write("assets/soil.tileset.toml",
+               tileset + "\n[groups.lawn]\ncases.all = \"soil\"\ncases.\"left, right, below\" = \"grass\"\n");
+  CHECK_THAT(found(), Catch::Contains("group \"lawn\" has no tile for 14 of its 16 cases (\"none\", "
+                                      "\"above\", \"right\", \"above, right\" "
+                                      "and 10 more), and shows the nearest [missing-edges]"));
+  std::string painted = level;
+  painted.replace(painted.find("\"#\" = \"soil\""), 12, "\"#\" = \"soil\", \"l\" = \"lawn\"");
+  painted.replace(painted.find("\"...,"), 5, "\".l.,");
+  folder.write("levels/patch.level.toml", painted);
+  CHECK_THAT(found(), Catch::Contains("level \"patch\" has \"none\" in cell 1, 2 [missing-edges]"));
+  append(folder, "assets/soil.tileset.toml", "[check]\nallow = { missing-edges = \"two will do\" }\n");
+  CHECK_THAT(found(), Catch::Contains("nothing wrong"));
+  // What only the game knows, from its schemas.
+  REQUIRE(vole_in(folder, "schema -o schemas").code == 0);
+  std::string schema = vole::read_text(folder.path("schemas/kinds.schema.json"), 1 << 20);
+  const std::string first = "\"body\": {";
+  schema.replace(schema.find(first), first.size(),
+                 "\"lever\": { \"type\": \"object\", \"properties\": { \"gate\": { \"type\": \"string\", "
+                 "\"format\": \"place\" } }, "
+                 "\"additionalProperties\": false }, \"body\": {");
+  folder.write("schemas/kinds.schema.json", schema);
+  folder.write("levels/patch.level.toml",
+               painted +
+                   "[[places]]\nkind = \"crumb\"\ncell = [2, 2]\nname = \"gate\"\n"
+                   "[[places]]\nkind = \"crumb\"\ncell = [3, 2]\nlever = { gate = \"gaet\" }\n");
+  CHECK_THAT(found(), Catch::Contains("error: no place \"gaet\" in level \"patch\"; did you mean \"gate\"?"));
+  folder.write("levels/patch.level.toml", painted);
+  folder.write("assets/soil.tileset.toml", tileset + "lever = { gat = \"a\" }\n");
+  CHECK_THAT(found(), Catch::Contains("unknown key \"gat\"; did you mean \"gate\"?"));
+}

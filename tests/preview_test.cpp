@@ -205,8 +205,12 @@ TEST_CASE("a strip and a baseline show every frame of the clip, a diagram what e
   CHECK(
       has(wrong("assets/soil.tileset.toml -o out.gif"), "1 assets/soil.tileset.toml: error: is not a sheet"));
   CHECK(has(wrong("levels/patch.level.toml -o out.png --clip a"), "is not a sheet: it has no clips"));
+  CHECK(has(wrong("levels/patch.level.toml -o out.png --show edges"),
+            "is no tileset: it has no edges to show"));
+  CHECK(has(wrong("assets/soil.tileset.toml -o out.png --show edges"),
+            "has no groups whose edges could be shown"));
   CHECK(has(wrong("assets/mouse.sheet.toml -o out.png --show stripes"),
-            "2 --show: stripes not in {all,baseline,rules,shapes}"));
+            "2 --show: stripes not in {all,baseline,edges,rules,shapes}"));
   write_colours(folder, "");
   CHECK(has(wrong("assets/mouse.sheet.toml -o out.png --show rules"), "has no clip rules to show"));
   CHECK(has(wrong("assets/mouse.sheet.toml -o out.gif"),

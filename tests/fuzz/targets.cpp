@@ -59,14 +59,32 @@ class Folder {
     write("assets/hand.font.toml", "file = \"hand.ttf\"\nsize = 9\nsmooth = false\nletters = \"\u00e9\"\n");
     write("assets/mouse.tileset.toml",
           "frame = { size = [8, 8] }\n[tiles]\nsoil = { cell = [0, 0], solid = true }\ngrass = { cell = [3, "
-          "1] }\n");
+          "1], tags = [\"a\"], friction = 0.5, pond = { depth = 1 } }\nstone = { cells = [[0, 0], [1, 1]] "
+          "}\nrow = { row = 1 "
+          "}\nwater = { frames = [[0, 0], [1, 0]], seconds = [0.5, 0.1] }\n"
+          "[groups]\nlawn = { edges = \"all\", cases = { \"left, above\" = \"grass\", all = [\"soil\", { "
+          "tile = "
+          "\"grass\", weight = 2 }] }, joins = [\"soil\", \"moss\"] }\nmoss = { edges = \"corners\", first = "
+          "[0, 0], "
+          "columns = 4, missing = [15, 14, 13, 12, 11, 10, 9, 8], variants = [{ case = 1, cells = [[1, 1]], "
+          "weight = "
+          "0.5 }] }\n");
     write("levels/patch.level.toml",
           "sky = \"#24352a\"\ntileset = \"mouse\"\nletters = { \".\" = \"\", \"#\" = \"soil\", \"b\" = "
           "\"soil, mirrored, turned 90\" }\n"
           "[[layers]]\nname = \"back\"\npicture = \"mouse\"\nparallax = [0.5, 1]\n"
           "[[layers]]\nname = \"ground\"\nrows = [\"..\", \"##\"]\n"
-          "[[places]]\nkind = \"mouse\"\ncell = [1, 0]\nbody = { size = [1, 2] }\n[[places]]\nkind = "
-          "\"a\"\nat = [1.5, 2]\n");
+          "[[layers]]\nname = \"cells\"\ncsv = \"cells.csv\"\ntint = \"#ff8800\"\nopacity = 0.5\nvisible = "
+          "false\n"
+          "[[places]]\nkind = \"mouse\"\ncell = [1, 0]\nbody = { size = [1, 2] }\npivot = \"top\"\nflip = "
+          "true\n"
+          "[[places]]\nkind = \"a\"\nat = [1.5, 2]\noffset = [1, 1]\nname = \"b\"\n"
+          "[[zones]]\nname = \"z\"\npoints = [[0, 0], [16, 0], [4, 4], [0, 16]]\n"
+          "[[zones]]\nname = \"y\"\nat = [0, 0]\nsize = [3, 4]\n"
+          "[[paths]]\nname = \"p\"\npoints = [[0, 0], [4, 5], [9, 2]]\nclosed = true\nsmooth = true\n"
+          "[[scattered]]\nkind = \"a\"\ncount = 2\nzone = \"z\"\non = [\"soil\", \"lawn\"]\nseed = 4\napart "
+          "= 2\n");
+    write("levels/cells.csv", "soil,lawn\r\n\"grass, mirrored\",#\r\n");
     write("kinds.toml",
           "[mouse]\nsprite = { sheet = \"mouse\", layer = \"ground\" }\nbody = { size = [6, 6] "
           "}\n[a]\n[runner]\nperson = "
@@ -186,6 +204,16 @@ void load_tileset(std::string_view bytes) {
 void load_level(std::string_view bytes) {
   load_asset<vole::Level>("patch", "levels/patch.level.toml", bytes);
 }
+void load_csv(std::string_view bytes) {
+  const std::string good = vole::read_text(folder().path("levels/cells.csv"), 1 << 20);
+  folder().write("levels/cells.csv", bytes);
+  try {
+    vole::Catalog catalog(folder().path());
+    catalog.get<vole::Level>("patch");
+  } catch (const vole::Error&) {
+  }
+  folder().write("levels/cells.csv", good);
+}
 void load_kinds(std::string_view bytes) {
   folder().write("kinds.toml", bytes);
   const vole::Kinds kinds = vole::read_kinds(folder().path());
@@ -230,6 +258,7 @@ const std::vector<FuzzTarget>& fuzz_targets() {
       {"truetype text", "assets/hand.font.toml", load_truetype_text},
       {"tileset", "assets/mouse.tileset.toml", load_tileset},
       {"level", "levels/patch.level.toml", load_level},
+      {"level csv", "levels/cells.csv", load_csv},
       {"kinds", "kinds.toml", load_kinds},
       {"controls", "controls.toml", load_controls},
       {"project", "game.toml", load_project},
