@@ -17,6 +17,8 @@ using Catch::Contains;
 using vole::IVec2;
 using vole::Vec2;
 
+namespace {
+
 struct Lever {
   vole::PlaceLink gate;
   std::vector<vole::PlaceLink> lamps;
@@ -33,8 +35,6 @@ template <class V>
 void describe(V& v, Pond& pond) {
   v("depth", pond.depth, vole::within(1, 9));
 }
-
-namespace {
 
 struct LevelStage : TestStage {
   TempFolder folder;

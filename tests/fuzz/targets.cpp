@@ -57,18 +57,19 @@ class Folder {
           "[sheets.b]\ncolour = \"#123456\"\nsize = [4, 4]\ncount = 2\n");
     write("assets/hand.ttf", vole::read_text(VOLE_SAMPLE_FONT, 1 << 20));
     write("assets/hand.font.toml", "file = \"hand.ttf\"\nsize = 9\nsmooth = false\nletters = \"\u00e9\"\n");
-    write("assets/mouse.tileset.toml",
-          "frame = { size = [8, 8] }\n[tiles]\nsoil = { cell = [0, 0], solid = true }\ngrass = { cell = [3, "
-          "1], tags = [\"a\"], friction = 0.5, pond = { depth = 1 } }\nstone = { cells = [[0, 0], [1, 1]] "
-          "}\nrow = { row = 1 "
-          "}\nwater = { frames = [[0, 0], [1, 0]], seconds = [0.5, 0.1] }\n"
-          "[groups]\nlawn = { edges = \"all\", cases = { \"left, above\" = \"grass\", all = [\"soil\", { "
-          "tile = "
-          "\"grass\", weight = 2 }] }, joins = [\"soil\", \"moss\"] }\nmoss = { edges = \"corners\", first = "
-          "[0, 0], "
-          "columns = 4, missing = [15, 14, 13, 12, 11, 10, 9, 8], variants = [{ case = 1, cells = [[1, 1]], "
-          "weight = "
-          "0.5 }] }\n");
+    write(
+        "assets/mouse.tileset.toml",
+        "frame = { size = [8, 8] }\n[tiles]\nsoil = { cell = [0, 0], solid = true }\ngrass = { cell = [3, "
+        "1], tags = [\"a\"], friction = 0.5, body = { size = [1, 2] } }\nstone = { cells = [[0, 0], [1, 1]] "
+        "}\nrow = { row = 1 "
+        "}\nwater = { frames = [[0, 0], [1, 0]], seconds = [0.5, 0.1] }\n"
+        "[groups]\nlawn = { edges = \"all\", cases = { \"left, above\" = \"grass\", all = [\"soil\", { "
+        "tile = "
+        "\"grass\", weight = 2 }] }, joins = [\"soil\", \"moss\"] }\nmoss = { edges = \"corners\", first = "
+        "[0, 0], "
+        "columns = 4, missing = [15, 14, 13, 12, 11, 10, 9, 8], variants = [{ case = 1, cells = [[1, 1]], "
+        "weight = "
+        "0.5 }] }\n");
     write("levels/patch.level.toml",
           "sky = \"#24352a\"\ntileset = \"mouse\"\nletters = { \".\" = \"\", \"#\" = \"soil\", \"b\" = "
           "\"soil, mirrored, turned 90\" }\n"
@@ -82,7 +83,7 @@ class Folder {
           "[[zones]]\nname = \"z\"\npoints = [[0, 0], [16, 0], [4, 4], [0, 16]]\n"
           "[[zones]]\nname = \"y\"\nat = [0, 0]\nsize = [3, 4]\n"
           "[[paths]]\nname = \"p\"\npoints = [[0, 0], [4, 5], [9, 2]]\nclosed = true\nsmooth = true\n"
-          "[[scattered]]\nkind = \"a\"\ncount = 2\nzone = \"z\"\non = [\"soil\", \"lawn\"]\nseed = 4\napart "
+          "[[scattered]]\nkind = \"a\"\ncount = 1\non = [\"soil\", \"lawn\"]\nseed = 4\napart "
           "= 2\n");
     write("levels/cells.csv", "soil,lawn\r\n\"grass, mirrored\",#\r\n");
     write("kinds.toml",

@@ -155,3 +155,44 @@ Image paint_cellar() {
   paint_rows(image, {5, 6}, roots);
   return image;
 }
+
+// Boards between two bars of iron; it goes up into the wall above it.
+Image paint_gate() {
+  constexpr std::array<int, 3> up{0, 14, 26};
+  Image image({3 * tile, 2 * tile});
+  for (int frame = 0; frame < 3; ++frame)
+    for (int y = 0; y < 2 * tile; ++y)
+      for (int x = 3; x < 13; ++x) {
+        const int of_gate = y + up[static_cast<std::size_t>(frame)];
+        if (of_gate >= 2 * tile) continue;
+        const bool bar = of_gate % 12 >= 4 && of_gate % 12 < 7;
+        const bool foot = of_gate >= 2 * tile - 2;
+        char letter = "kytd"[(x - 3) % 4];
+        if (x == 12) letter = 'k';
+        if ((of_gate * 7 + x * 3) % 11 == 0 && letter == 't') letter = 'd';
+        if (bar) letter = of_gate % 12 == 4 ? 'S' : of_gate % 12 == 5 ? 'M' : 'K';
+        if (bar && (x == 4 || x == 11)) letter = of_gate % 12 == 5 ? 'C' : letter;
+        if (foot) letter = 'k';
+        image.at(frame * tile + x, y) = ink(letter);
+      }
+  return image;
+}
+
+Image paint_lever() {
+  constexpr std::array<std::string_view, 16> waiting{
+      "................", "................", "..rr............", ".rWrm...........",
+      ".rrrm...........", "..mmkk..........", "....kSk.........", ".....kSk........",
+      ".....kMSk.......", "......kMSk......", "......KKKKKK....", ".....KSSSSSMK...",
+      "....KSMMMMMMNK..", "....KMMNNNNNNK..", "....KKKKKKKKKK..", "................"};
+  Image image({2 * tile, tile});
+  for (int y = 0; y < tile; ++y)
+    for (int x = 0; x < tile; ++x) {
+      image.at(x, y) = ink(waiting[static_cast<std::size_t>(y)][static_cast<std::size_t>(x)]);
+      // The handle lies to the other side, the foot stays.
+      const int from = y < 10 ? 17 - x : x;
+      const char letter =
+          from < tile ? waiting[static_cast<std::size_t>(y)][static_cast<std::size_t>(from)] : '.';
+      image.at(tile + x, y) = ink(letter);
+    }
+  return image;
+}

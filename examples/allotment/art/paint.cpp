@@ -284,6 +284,8 @@ int main(int argc, char** argv) {
     vole::write_png(vole::join_path(out, "leaves.png"), paint_leaves());
     vole::write_png(vole::join_path(out, "glow.png"), paint_glow());
     vole::write_png(vole::join_path(out, "cellar.png"), paint_cellar());
+    vole::write_png(vole::join_path(out, "gate.png"), paint_gate());
+    vole::write_png(vole::join_path(out, "lever.png"), paint_lever());
     vole::write_whole(
         vole::join_path(out, "hedgerow.ttf"),
         paint::make_truetype(paint::read_stroke_font(vole::join_path(grids, "hedgerow.txt"), "Hedgerow")));

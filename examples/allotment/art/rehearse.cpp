@@ -8,6 +8,7 @@
 
 #include <cmath>
 #include <cstdio>
+#include <span>
 
 #include "allotment.hpp"
 #include "vole/app/session.hpp"
@@ -25,8 +26,11 @@ struct Spot {
   bool dig = false;  // there, until what is in the mound is gathered
 };
 
-constexpr Spot route[] = {
+constexpr Spot beds[] = {
 #include "route.inc"
+};
+constexpr Spot cellar[] = {
+#include "route_below.inc"
 };
 
 class Player final : public vole::HeadlessHost {
@@ -40,7 +44,9 @@ class Player final : public vole::HeadlessHost {
     if (session_->scene_name() == "title")
       press(gather, "key Enter", stage.ticks() == 90);
     else if (session_->scene_name() == "beds")
-      play(gather, stage);
+      play(gather, stage, beds);
+    else if (session_->scene_name() == "cellar")
+      play(gather, stage, cellar);
     else
       release(gather);
   }
@@ -58,7 +64,13 @@ class Player final : public vole::HeadlessHost {
       press(gather, name, false);
   }
 
-  void play(vole::InputGather& gather, const vole::Stage& stage) {
+  void play(vole::InputGather& gather, const vole::Stage& stage, std::span<const Spot> route) {
+    if (route.data() != route_.data()) {
+      next_ = 0;
+      since_ = 0;
+      jumping_ = left_ground_ = false;
+    }
+    route_ = route;
     const auto& pose = stage.get<vole::Pose>(stage.first("vole"));
     const vole::Vec2 velocity = stage.get<vole::Motion>(stage.first("vole")).velocity;
     const bool on_ground = stage.get<vole::Touching>(stage.first("vole")).ground;
@@ -68,7 +80,7 @@ class Player final : public vole::HeadlessHost {
     const bool there = std::abs(pose.at.x - x) < 5 && std::abs(pose.at.y - y) < 3 && on_ground;
     const bool digs = there && spot.dig && mound_at(stage, x);
     press(gather, "key ArrowDown", digs);
-    if (there && !digs && next_ + 1 < std::size(route)) {
+    if (there && !digs && next_ + 1 < route.size()) {
       ++next_;
       since_ = 0;
     }
@@ -105,6 +117,7 @@ class Player final : public vole::HeadlessHost {
   }
 
   const vole::Session* session_ = nullptr;
+  std::span<const Spot> route_;
   std::size_t next_ = 0;
   int since_ = 0;
   bool jumping_ = false;

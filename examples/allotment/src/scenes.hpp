@@ -1,8 +1,9 @@
-// The three scenes of the allotment.
+// The scenes of the allotment.
 #pragma once
 
 #include <vole/vole.hpp>
 
+#include "forager.hpp"
 #include "harvest.hpp"
 #include "wildlife.hpp"
 
@@ -28,6 +29,17 @@ void describe(V& v, Mound& mound) {
   v("scrapes", mound.scrapes, vole::within(1, 100));
 }
 
+// Raises a gate, once.
+struct Lever {
+  vole::PlaceLink gate;
+  bool pulled = false;
+};
+template <class V>
+void describe(V& v, Lever& lever) {
+  v("gate", lever.gate);
+  v.state("pulled", lever.pulled);
+}
+
 class Title : public vole::Scene {
  public:
   void enter(vole::Stage& stage) override;
@@ -39,7 +51,6 @@ void describe(V&, Title&) {}  // it keeps nothing
 
 class Beds : public vole::Scene {
  public:
-  Beds();
   void enter(vole::Stage& stage) override;
   void cues(vole::Cues& cues) override;
   void tick(vole::Stage& stage) override;
@@ -47,42 +58,37 @@ class Beds : public vole::Scene {
 
   template <class V>
   friend void describe(V& v, Beds& beds) {
-    v.state("vole", beds.vole_);
-    v.state("start", beds.start_);
-    v.state("gathered", beds.gathered_);
-    v.state("planted", beds.planted_);
-    v.state("landing", beds.landing_);
-    v.state("hurt", beds.hurt_);
+    v.state("forager", beds.forager_);
     v.state("door_moves", beds.door_moves_);
     v.state("lodger_is_out", beds.lodger_is_out_);
-    v.state("was_in_air", beds.was_in_air_);
-    v.state("hop", beds.hop_);
-    v.state("time", beds.time_);
   }
 
  private:
   void say_welcome(vole::Cues& cues);
-  void gather(vole::Stage& stage, vole::Entity bulb);
   void scrape(vole::Stage& stage);
-  void take_fright(vole::Stage& stage, vole::Entity magpie);
-  void tell_facts(vole::Stage& stage);
-  void notice_landing(vole::Stage& stage);
-  void climb_out(vole::Stage& stage);
 
-  vole::Entity vole_;
-  vole::Vec2 start_{0, 0};
-  int gathered_ = 0;
-  int planted_ = 0;
-  int landing_ = 0;  // ticks for which the landing is still shown
-  int hurt_ = 0;     // ticks for which nothing can hurt it again
+  Forager forager_;
   bool door_moves_ = false;
   bool lodger_is_out_ = false;
-  bool was_in_air_ = false;
-  int hop_ = 1000;  // ticks since a bulb was gathered
-  GameTime time_;
+};
 
-  vole::Label count_{"letters", "{}/{}"};
-  vole::Label clock_{"letters", "{}", {.anchor = vole::Anchor::top}};
+// Below the shed, where last year's bulbs lie about and a gate is in the way.
+class Cellar : public vole::Scene {
+ public:
+  using Argument = Harvest;
+
+  void enter(vole::Stage& stage) override;
+  void cues(vole::Cues& cues) override;
+  void tick(vole::Stage& stage) override;
+  void draw(vole::Drawing& drawing) const override;
+
+  template <class V>
+  friend void describe(V& v, Cellar& cellar) {
+    v.state("forager", cellar.forager_);
+  }
+
+ private:
+  Forager forager_;
 };
 
 class Finish : public vole::Scene {
