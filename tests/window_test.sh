@@ -1,8 +1,8 @@
 #!/bin/sh
 # Drives the game's window with real key events through title, level and finish, on a display of its own:
 #   tests/window_test.sh <the program allotment> <its folder> <folder for pictures>
-# With GL and, a second time, without it. Keys from outside arrive a few ticks early or late, so the level is replaced by a
-# flat one, on which that does not matter.
+# With GL and, a second time, without it. Keys from outside arrive a few ticks early or late, so the levels are replaced by
+# flat ones, on which that does not matter.
 set -eu
 program=$1
 folder=$2
@@ -20,6 +20,14 @@ game=$work/allotment
   printf '[[places]]\nkind = "vole"\ncell = [2, 10]\n[[places]]\nkind = "bulb"\ncell = [5, 10]\n[[places]]\nkind = "shed"\ncell = [20, 10]\n'
   printf '[[zones]]\nname = "doorstep"\nat = [288, 116]\nsize = [31, 60]\n'
 } >"$work/levels/beds.level.toml"
+{
+  printf 'tileset = "cellar"\nletters = { "." = "", "W" = "wall" }\n[[layers]]\nname = "ground"\nrows = [\n'
+  for row in 1 2 3 4 5 6 7 8 9 10 11; do printf '  "........................",\n'; done
+  printf '  "WWWWWWWWWWWWWWWWWWWWWWWW",\n]\n[[layers]]\nname = "things"\n'
+  printf '[[places]]\nkind = "vole"\ncell = [2, 10]\n[[places]]\nkind = "gate"\ncell = [12, 10]\nname = "gate"\n'
+  printf '[[places]]\nkind = "lever"\ncell = [6, 10]\nlever = { gate = "gate" }\n'
+  printf '[[zones]]\nname = "way out"\nat = [320, 116]\nsize = [24, 60]\n'
+} >"$work/levels/cellar.level.toml"
 display=:$((90 + $$ % 400))
 Xvfb "$display" -screen 0 1280x800x24 -nolisten tcp >/dev/null 2>&1 &
 server=$!
@@ -50,9 +58,12 @@ for way in gl plain; do
   sleep 0.5
   shot "$way-title-again"
   if [ "$way" = gl ]; then
-    # The whole way: to the right until the shed is reached.
+    # The whole way: to the right until the shed is reached, and past the lever and its gate out of the cellar.
     press Return
     sleep 0.3
+    press Right 6
+    sleep 0.3
+    shot "$way-cellar"
     press Right 6
     sleep 0.3
     shot "$way-finish"
