@@ -2,10 +2,13 @@
 #include "vole/asset/atlas.hpp"
 
 #include <algorithm>
+#include <filesystem>
 #include <sstream>
 
 #include "support.hpp"
 #include "vole/asset/font.hpp"
+#include "vole/draw/raster.hpp"
+#include "vole/level/tileset.hpp"
 
 namespace {
 
@@ -240,4 +243,42 @@ TEST_CASE("pages that a smaller atlas no longer has are taken away") {
   REQUIRE(vole_in(other, "atlas things -o out").code == 0);
   CHECK(vole::file_exists(other.path("out/atlas-1.png")));
   CHECK_FALSE(vole::file_exists(other.path("out/atlas-2.png")));
+}
+
+TEST_CASE("the picture of a tileset is packed, and its tiles are the same from the page") {
+  TempFolder folder;
+  write_small_game(folder);
+  // With clear borders, which packing takes away, and a tile that is all clear.
+  vole::Random chance(8);
+  vole::Image image({40, 24});
+  for (int y = 3; y < 21; ++y)
+    for (int x = 5; x < 32; ++x)
+      image.at(x, y) = {static_cast<std::uint8_t>(chance.below(256)), 90, 40,
+                        static_cast<std::uint8_t>(chance.chance(0.2f) ? 0 : 255)};
+  vole::write_png(folder.path("assets/soil.png"), image);
+  folder.write("assets/soil.tileset.toml",
+               "frame = { size = [8, 8] }\n[tiles]\nsoil = { cell = [0, 0], solid = true }\ngrass = { cell = "
+               "[1, 1] }\n"
+               "all = { cells = [[0, 0], [4, 2]] }\n");
+  const auto drawn = [&] {
+    vole::Catalog catalog(folder.path());
+    const auto tileset = catalog.get<vole::Tileset>("soil");
+    std::vector<vole::Image> tiles;
+    for (const vole::Tile& tile : tileset->tiles) {
+      vole::DrawList list;
+      list.start({8, 8});
+      list.add(list.add_layer({0, 0}), vole::show(tile.frames[0], {0, 0}));
+      tiles.emplace_back(vole::IVec2{8, 8}, vole::Colour{1, 2, 3, 255});
+      vole::Raster().draw(list, tiles.back());
+    }
+    return tiles;
+  };
+  const std::vector<vole::Image> before = drawn();
+  REQUIRE(vole_in(folder, "atlas . -o assets --name pages").code == 0);
+  std::filesystem::remove(folder.path("assets/soil.png"));
+  CHECK(drawn() == before);
+  // A page that lost it is told of.
+  std::filesystem::remove(folder.path("assets/pages.atlas.toml"));
+  CHECK_THAT(error_of([&] { vole::Catalog(folder.path()).get<vole::Tileset>("soil"); }, folder),
+             Catch::Contains("no picture \"soil\""));
 }

@@ -199,7 +199,10 @@ void write_atlas(Catalog& catalog, const AtlasOptions& options) {
   ImageStore images(catalog);
   AtlasPages pages;
   std::vector<PackedSheet> sheets;
-  const std::vector<std::string> names = sheets_of_game(catalog);
+  std::vector<std::string> names = sheets_of_game(catalog);
+  for (const std::string& name : pictures_of_tilesets(catalog)) names.push_back(name);
+  std::sort(names.begin(), names.end());
+  names.erase(std::unique(names.begin(), names.end()), names.end());
   Progress progress("reading", names.size());
   for (const std::string& name : names) {
     progress.step();

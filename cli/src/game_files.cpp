@@ -58,6 +58,15 @@ std::set<std::string> pictures_of_others(Catalog& catalog) {
   return pictures;
 }
 
+std::set<std::string> pictures_of_tilesets(Catalog& catalog) {
+  std::set<std::string> pictures;
+  add_pictures_of<vole::Tileset>(catalog, true, pictures);
+  std::erase_if(pictures, [&catalog](const std::string& name) {
+    return !catalog.has<vole::Picture>(name) || vole::file_exists(catalog.asset_path(name + ".sheet.toml"));
+  });
+  return pictures;
+}
+
 std::vector<std::string> sheets_of_game(Catalog& catalog) {
   std::set<std::string> others = pictures_of_others(catalog);
   if (const std::string file = vole::join_path(catalog.root(), "game.toml"); vole::file_exists(file)) {

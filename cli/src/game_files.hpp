@@ -11,6 +11,9 @@
 // sheets, an atlas or the icon.
 std::vector<std::string> sheets_of_game(vole::Catalog& catalog);
 
+// The pictures that tilesets alone are cut from: an atlas has them whole.
+std::set<std::string> pictures_of_tilesets(vole::Catalog& catalog);
+
 // The pictures that tilesets, atlases and sheets of other names are made of.
 std::set<std::string> pictures_of_others(vole::Catalog& catalog);
 

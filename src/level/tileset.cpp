@@ -158,16 +158,17 @@ class TileCutter {
 void cut_tiles(const TilesetText& text, const Node& root, Loading& loading, Tileset& tileset,
                Report& report) {
   const Located<FrameCut>& cut = *text.frame;
-  tileset.picture = picture_beside(loading, text.picture, root.where).shared();
+  const TilePicture picture = tile_picture(loading, text.picture, root.where);
+  tileset.picture = picture.page;
   constexpr int most_pixels = 256;
   if (cut.value.size.x > most_pixels || cut.value.size.y > most_pixels)
     throw Error(cut.where,
                 fmt::format("tiles of {} x {} pixels are too large", cut.value.size.x, cut.value.size.y),
                 fmt::format("at most {} each way", most_pixels));
   tileset.tile_size = cut.value.size;
-  const auto [areas, columns] = cut_frames(tileset.picture->size(), cut.value, cut.where, tileset.name,
-                                           allows(text.check, "uneven-frames"));
-  const TileCells cells(*tileset.picture, areas, columns);
+  const auto [areas, columns] =
+      cut_frames(picture.size, cut.value, cut.where, tileset.name, allows(text.check, "uneven-frames"));
+  const TileCells cells(picture, areas, columns);
   TileCutter cutter(cells, tileset, report);
   for (const auto& item : text.tiles) cutter.cut(item);
   add_groups(text, &cells, tileset, report);
@@ -198,6 +199,31 @@ Node schema_field(const TileSize&, const FieldRule&) {
   return detail::either_schema({schema_of<int>(rule), schema_of<IVec2>(rule)});
 }
 
+Frame TilePicture::frame(const IRect& part) const {
+  const IRect there = part.shared_with({offset, area.size});
+  Frame frame = frame_of(*page, {there.at - offset + area.at, there.size});
+  if (there.empty()) frame.area = {};
+  frame.size = part.size;
+  frame.offset = there.at - part.at;
+  return frame;
+}
+
+TilePicture tile_picture(Loading& loading, const Located<std::string>& written,
+                         const FilePosition& otherwise) {
+  const std::string name = picture_name_beside(loading.name(), written.value);
+  if (!loading.catalog().has<Picture>(name) && loading.catalog().has<Sheet>(name)) {
+    const Asset<Sheet> packed = loading.catalog().get<Sheet>(name);
+    if (packed->frames.size() == 1) {
+      loading.depends_on(packed);
+      const Frame& frame = packed->frames[0];
+      for (const std::shared_ptr<const Picture>& page : packed->pictures)
+        if (page.get() == frame.picture) return {page, frame.size, frame.area, frame.offset};
+    }
+  }
+  const std::shared_ptr<const Picture> own = picture_beside(loading, written, otherwise).shared();
+  return {own, own->size(), own->area(), {0, 0}};
+}
+
 Frame TileCells::frame(IVec2 cell, std::string_view whose, const FilePosition& asked) const {
   const IVec2 there = count();
   if (cell.x >= there.x || cell.y >= there.y)
@@ -205,7 +231,7 @@ Frame TileCells::frame(IVec2 cell, std::string_view whose, const FilePosition& a
                 fmt::format("{} is at column {}, row {}, but the picture has {} columns and {} rows", whose,
                             cell.x, cell.y, there.x, there.y),
                 "they are counted from 0");
-  return frame_of(picture_, areas_[static_cast<std::size_t>(cell.y * columns_ + cell.x)]);
+  return picture_.frame(areas_[static_cast<std::size_t>(cell.y * columns_ + cell.x)]);
 }
 
 int add_tile(std::string name, const FilePosition& where, const TileNature& nature, std::vector<Frame> frames,

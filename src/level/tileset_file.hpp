@@ -127,10 +127,24 @@ void describe(V& v, TilesetText& tileset) {
   v("check", tileset.check);
 }
 
+// The picture that tiles are cut from: a file of its own, or packed onto a page, where it may have lost clear borders.
+struct TilePicture {
+  std::shared_ptr<const Picture> page;
+  IVec2 size{0, 0};    // of the whole picture
+  IRect area;          // of it on the page
+  IVec2 offset{0, 0};  // of that within the picture
+
+  // The part of it that is there.
+  Frame frame(const IRect& part) const;
+};
+// Throws Error at `written` or else at `otherwise`.
+TilePicture tile_picture(Loading& loading, const Located<std::string>& written,
+                         const FilePosition& otherwise);
+
 // The tiles' picture cut into cells, as the file counts them.
 class TileCells {
  public:
-  TileCells(const Picture& picture, const std::vector<IRect>& areas, int columns)
+  TileCells(const TilePicture& picture, const std::vector<IRect>& areas, int columns)
       : picture_(picture), areas_(areas), columns_(columns) {}
 
   IVec2 count() const { return {columns_, static_cast<int>(areas_.size()) / columns_}; }
@@ -138,7 +152,7 @@ class TileCells {
   Frame frame(IVec2 cell, std::string_view whose, const FilePosition& asked) const;
 
  private:
-  const Picture& picture_;
+  const TilePicture& picture_;
   const std::vector<IRect>& areas_;
   int columns_;
 };
