@@ -3,6 +3,7 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 
 #include "vole/base/files.hpp"
@@ -226,19 +227,28 @@ void LevelBuilder::add_rows(const LayerText& text, LevelLayer& layer) {
 
 void LevelBuilder::add_csv(const Csv& csv, const FilePosition& named, LevelLayer& layer) {
   CsvReader reader(csv.text, csv.path);
+  // Most fields are one letter, or as the one before.
+  std::array<const Paint*, 256> of_letter{};
   std::string last;
-  const Paint* paint = nullptr;  // of that
+  const Paint* paint_of_last = nullptr;
+  const auto paint_here = [&]() -> const Paint* {
+    const std::string_view field = reader.field();
+    if (field.size() == 1) {
+      const Paint*& its = of_letter[static_cast<unsigned char>(field[0])];
+      if (!its) its = paint_of_field(field, reader);
+      return its;
+    }
+    if (!paint_of_last || field != last) {
+      last = field;
+      paint_of_last = paint_of_field(last, reader);
+    }
+    return paint_of_last;
+  };
   int y = 0;
   for (; reader.next_row(); ++y) {
     int x = 0;
-    for (; reader.next_field(); ++x) {
-      if (!paint || reader.field() != last) {
-        last = reader.field();
-        paint = paint_of_field(last, reader.where());
-        if (!paint) continue;
-      }
-      put(layer, {x, y}, *paint);
-    }
+    for (; reader.next_field(); ++x)
+      if (const Paint* const paint = paint_here(); paint && !paint->nothing()) put(layer, {x, y}, *paint);
     if (x != level_.cells.x)
       report_.error(reader.where(),
                     fmt::format("this row has {} fields, but the level is {} cells wide", x, level_.cells.x));
@@ -247,7 +257,7 @@ void LevelBuilder::add_csv(const Csv& csv, const FilePosition& named, LevelLayer
 }
 
 // nullptr when it stands for nothing known.
-const Paint* LevelBuilder::paint_of_field(std::string_view field, const FilePosition& where) {
+const Paint* LevelBuilder::paint_of_field(std::string_view field, const CsvReader& at) {
   if (const auto known = fields_.find(field); known != fields_.end()) return &known->second;
   static const Paint nothing;
   if (field.empty()) return &nothing;
@@ -255,6 +265,7 @@ const Paint* LevelBuilder::paint_of_field(std::string_view field, const FilePosi
     ++unknown->second.times;
     return nullptr;
   }
+  const FilePosition where = at.where();  // which takes a look at all of the row
   try {
     return &(fields_[std::string(field)] = level_.tiles.paint(field, where));
   } catch (const Error&) {

@@ -38,7 +38,7 @@ class LevelBuilder {
   void add_picture(const LayerText& text, LevelLayer& layer);
   void add_rows(const LayerText& text, LevelLayer& layer);
   void add_csv(const Csv& csv, const FilePosition& named, LevelLayer& layer);
-  const Paint* paint_of_field(std::string_view field, const FilePosition& where);
+  const Paint* paint_of_field(std::string_view field, const CsvReader& at);
   void report_unknown();
   void choose_edges(LevelLayer& layer);
   void add_solid();
