@@ -31,7 +31,7 @@ fi
 mkdir -p shots
 echo "playing the shipped run without a window ..."
 "$game" --headless --replay examples/allotment/recordings/harvest.run \
-  --shot shots/title.png@60 --shot shots/beds.png@230 --shot shots/planks.png@600 --shot shots/door.png@1310 \
+  --shot shots/title.png@60 --shot shots/beds.png@230 --shot shots/planks.png@600 --shot shots/door.png@1310 --shot shots/cellar.png@1700 \
   --shot shots/finish.png
 "$game" --headless --replay examples/allotment/recordings/harvest.run --xray --shot shots/xray.png@400 >/dev/null
 "$vole" check examples/allotment
@@ -39,6 +39,7 @@ echo "playing the shipped run without a window ..."
 "$vole" preview examples/allotment/assets/vole.sheet.toml -o shots/vole.gif >/dev/null
 "$vole" preview examples/allotment/assets/vole.sheet.toml --show rules -o shots/rules.png >/dev/null
 "$vole" preview examples/allotment/assets/earth.tileset.toml -o shots/tileset.png >/dev/null
+"$vole" preview examples/allotment/assets/cellar.tileset.toml --show edges -o shots/edges.png >/dev/null
 "$vole" preview examples/allotment/levels/beds.level.toml -o shots/level.png >/dev/null
 cat <<END
 
@@ -47,11 +48,13 @@ pictures:
   shots/beds.png      the vole sets out over the beds
   shots/planks.png    high up on the planks
   shots/door.png      the shed opens, and a hedgehog goes out for the night
+  shots/cellar.png    below the shed: the lever has raised the gate
   shots/finish.png    every bulb is in the shed
   shots/xray.png      bodies, solid tiles and pivots drawn over the picture (--xray)
   shots/sheet.png     the vole's frames and clips (vole preview)
   shots/vole.gif      its clips at their real speed (vole preview)
   shots/rules.png     which of them is played when (vole preview --show rules)
   shots/tileset.png   tiles by name, solid ones with a rim (vole preview)
+  shots/edges.png     which tile stands where in a wall that is painted (vole preview --show edges)
   shots/level.png     the whole level with its places (vole preview)
 END

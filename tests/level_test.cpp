@@ -8,6 +8,7 @@
 #include "test_stage.hpp"
 #include "vole/base/names.hpp"
 #include "vole/draw/raster.hpp"
+#include "vole/input/intent.hpp"
 #include "vole/physics/subpixel.hpp"
 #include "vole/world/motion.hpp"
 #include "vole/world/path_mover.hpp"
@@ -309,6 +310,37 @@ TEST_CASE("tiles have values of the game's own, and tags") {
   CHECK(error_of([&] { test.start(test.folder).load_level("long"); }, test.folder) ==
         "assets/soil.tileset.toml:5:54: error: 40 is too large; the most is 9\n"
         "assets/soil.tileset.toml:5:60: error: no component \"pont\"; did you mean \"pond\"?");
+}
+
+TEST_CASE("on slippery tiles one speeds up and stops as much slower as they say") {
+  LevelStage test;
+  const auto slide = [&](const std::string& friction) {
+    test.tileset("ice = { cell = [0, 0], solid = true, friction = " + friction + " }\n");
+    test.folder.write("kinds.toml",
+                      "[mouse]\nbody = { size = [6, 6] }\nside_mover = { speed = 200, acceleration = 120, "
+                      "deceleration = 60 }\n[crumb]\n");
+    std::string rows;
+    for (int y = 0; y < 6; ++y) rows += fmt::format("  \"{}\",\n", std::string(200, y < 5 ? '.' : '#'));
+    test.folder.write("levels/ice.level.toml",
+                      "tileset = \"soil\"\nletters = { \".\" = \"\", \"#\" = \"ice\" }\n[[layers]]\nname = "
+                      "\"ground\"\nrows = [\n" +
+                          rows + "]\n[[places]]\nkind = \"mouse\"\nat = [100, 40]\n");
+    vole::Stage& stage = test.start(test.folder);
+    stage.load_level("ice");
+    const vole::Entity mouse = stage.first("mouse");
+    test.tick(2);
+    REQUIRE(stage.get<vole::Touching>(mouse).ground);
+    stage.get<vole::Intent>(mouse).direction = {1, 0};
+    test.tick(60);
+    const float fast = stage.get<vole::Motion>(mouse).velocity.x;
+    stage.get<vole::Intent>(mouse).direction = {0, 0};
+    test.tick(30);
+    return Vec2{fast, fast - stage.get<vole::Motion>(mouse).velocity.x};
+  };
+  const Vec2 plain = slide("1"), ice = slide("0.25");
+  CHECK(plain.x == Approx(120).epsilon(0.01));
+  CHECK(ice.x == Approx(plain.x / 4).epsilon(0.01));
+  CHECK(ice.y == Approx(plain.y / 4).epsilon(0.01));
 }
 
 TEST_CASE("layers are shown as their look says, which code may change and the state keeps") {

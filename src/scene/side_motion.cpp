@@ -13,12 +13,12 @@ float towards(float value, float target, float step) {
 }
 
 void walk(const Intent& intent, float seconds, const SideMover& mover, const Touching& touching,
-          Motion& motion) {
+          float friction, Motion& motion) {
   const float target = std::clamp(intent.direction.x, -1.0f, 1.0f) * mover.speed;
   const bool speeding_up =
       target != 0 && target * motion.velocity.x >= 0 && std::abs(target) > std::abs(motion.velocity.x);
-  const float rate =
-      (speeding_up ? mover.acceleration : mover.deceleration) * (touching.ground ? 1.0f : mover.air_control);
+  const float rate = (speeding_up ? mover.acceleration : mover.deceleration) *
+                     (touching.ground ? friction : mover.air_control);
   motion.velocity.x = towards(motion.velocity.x, target, rate * seconds);
 }
 
@@ -69,7 +69,7 @@ void fall(Moving& moving, float seconds, const SideMover& mover, Motion& motion,
 
 void move_sideways(Moving& moving, const Intent& intent, float seconds, SideMover& mover, Motion& motion,
                    Touching& touching, Pose& pose) {
-  walk(intent, seconds, mover, touching, motion);
+  walk(intent, seconds, mover, touching, moving.friction, motion);
   jump(intent, seconds, mover, touching, motion);
   moving.body.at = pose.at;
   moving.rules.steepest = mover.steepest;

@@ -140,6 +140,15 @@ bool LevelNow::has_tag(std::string_view layer_name, IVec2 at, std::string_view t
   return std::find(tags.begin(), tags.end(), tag) != tags.end();
 }
 
+float LevelNow::friction(IVec2 cell) const {
+  for (std::size_t i = version_->layers.size(); i > 0; --i) {
+    const TileCell its = TileCell::from(tiles(i - 1).find(cell));
+    if (its.tile < 0 || !version_->layers[i - 1].blocks()) continue;
+    if (const Tile& tile = version_->tiles.tile(its.tile); tile.solid()) return tile.friction;
+  }
+  return 1;
+}
+
 LayerLook& LevelNow::look(std::string_view layer_name) {
   const LayerLook written = version_->layers[layer(layer_name)].look;
   const auto found = std::find_if(looks_.begin(), looks_.end(),

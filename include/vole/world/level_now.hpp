@@ -87,6 +87,8 @@ class LevelNow {
   const T* find(std::string_view layer, IVec2 cell) const {
     return values_.find<T>(this->cell(layer, cell).tile);
   }
+  // Of what is solid in a cell, as its tile says; 1 where nothing is.
+  float friction(IVec2 cell) const;
   const std::vector<ChangedCell>& changed() const { return changed_; }
 
   // How a layer is shown; to change it, and as it is. Throw Error with the nearest name.

@@ -7,6 +7,17 @@
 namespace vole {
 namespace {
 
+// Of the tile under the middle of what stands on tiles, or else under one of its ends.
+float ground_friction(const LevelNow& level, const Touching& touching, const CollisionBody& body) {
+  if (!level || !touching.ground || touching.ground_thing) return 1;
+  const Rect box = body.bounds();
+  const float below = box.bottom() + 0.5f;
+  for (const float x : {box.left() + box.size.x / 2, box.left() + 0.5f, box.right() - 0.5f})
+    if (const IVec2 cell = level.cell_at({x, below}); level.solid().solid(cell.x, cell.y))
+      return level.friction(cell);
+  return 1;
+}
+
 template <class Work>
 void move(Tick& tick, Entity entity, Motion& motion, Touching& touching, Pose& pose, const Work& work) {
   SolidThings& solids = tick.stage.solids();
@@ -15,6 +26,7 @@ void move(Tick& tick, Entity entity, Motion& motion, Touching& touching, Pose& p
   carrying.before_move(entity);
   const Pose before = pose;
   Moving moving{solids.world(), solids.body(entity), solids.rules(entity, tick.stage.categories()), &solids};
+  moving.friction = ground_friction(tick.world.level, touching, moving.body);
   const Vec2 velocity = motion.velocity;
   work(moving);
   // What the mover itself has added is in it where nothing held the body.
