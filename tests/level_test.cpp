@@ -272,6 +272,21 @@ TEST_CASE("a thing refers to another by the name of its place") {
   test.tick();
   CHECK(stage.get<Lever>(stage.named("lever")).gate.place.value ==
         "east gate");  // who stays, stays as it was
+  // A level that asks for what is not there is told once, and the last good one stays.
+  test.level(lever("{ gate = \"nobody\" }") + place("cell = [7, 2]"));
+  test.catalog->refresh(report);
+  report.throw_if_errors();
+  CHECK(
+      error_of([&] { test.tick(); }, test.folder) ==
+      "levels/long.level.toml:19:18: error: no place \"nobody\" in level \"long\"; known: \"lever\"");
+  test.tick(3);
+  CHECK(stage.count("crumb") == 2);
+  CHECK(stage.named("west gate"));
+  test.level(lever("{}") + place("cell = [7, 2]"));
+  test.catalog->refresh(report);
+  test.tick();
+  CHECK(stage.count("crumb") == 2);
+  CHECK(error_of([&] { stage.named("west gate"); }, test.folder) != "");
   // Brought to life by code, too.
   test.level(gate);
   test.start(test.folder).load_level("long");

@@ -57,8 +57,10 @@ class LevelNow {
   // Takes the newest version of the level's file, with the changes put over it: those that it no longer has a
   // place for are forgotten. For a changed file and a restored state.
   void bind(const Binding& binding);
-  // Whether the file has a newer version.
-  bool outdated() const { return version_ && asset_.shared() != version_; }
+  // Whether the file has a newer version, other than one that was refused.
+  bool outdated() const { return version_ && asset_.shared() != version_ && asset_.shared() != refused_; }
+  // Stays with the version that it has, until the file changes once more.
+  void refuse_newer() { refused_ = asset_.shared(); }
 
   const std::string& name() const { return name_; }
   // As the file has it.
@@ -118,7 +120,7 @@ class LevelNow {
   std::vector<ChangedLook> looks_;
 
   Asset<Level> asset_;
-  std::shared_ptr<const Level> version_;
+  std::shared_ptr<const Level> version_, refused_;
   TileValues values_;
   // Of each layer, once something in it is changed; they share with the file what is not.
   std::vector<std::optional<TileGrid>> tiles_;

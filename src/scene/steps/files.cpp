@@ -62,10 +62,35 @@ void take_places(const std::vector<LevelPlace>& before, Tick& tick) {
   }
 }
 
+// The level in its newest version. Throws Error for what its places ask for and cannot have.
+LevelNow newest_level(Tick& tick) {
+  LevelNow newest = tick.world.level;
+  newest.bind(tick.setting.binding());
+  CompiledKinds& kinds = tick.setting.kinds;
+  Report report;
+  for (const LevelPlace& place : newest.file().places) {
+    try {
+      expect_in_level(
+          *(place.overrides.entries.empty() ? kinds.get(place.kind, place.where)
+                                            : kinds.with(place.kind, place.overrides, place.where)),
+          newest);
+    } catch (const Error& error) {
+      report.add(error);
+    }
+  }
+  report.throw_if_errors();
+  return newest;
+}
+
 void take_level(Tick& tick) {
   World& world = tick.world;
   const std::shared_ptr<const Level> before = world.level.version();
-  world.level.bind(tick.setting.binding());
+  try {
+    world.level = newest_level(tick);
+  } catch (const Error&) {
+    world.level.refuse_newer();
+    throw;
+  }
   world.camera.bounds = {{0, 0}, Vec2(world.level.size())};
   const auto& layers = world.level.file().layers;
   // A layer that is gone is not worth ending the game for: its things go to the front.
