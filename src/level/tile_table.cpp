@@ -59,7 +59,8 @@ void TileTable::add(std::shared_ptr<const Tileset> tileset, const FilePosition& 
                 fmt::format("at most {}", most_groups));
   const auto first_tile = static_cast<int>(tiles_.size()), first_group = static_cast<int>(groups_.size());
   for (Tile tile : set.tiles) {
-    if (tile.form) tile.form->category = category(set.categories.at(tile.form->category), asked);
+    if (tile.form)
+      tile.form->category = category_among(categories_, set.categories.at(tile.form->category), asked);
     name(tile.name, static_cast<int>(tiles_.size()), false, set);
     if (tile.moves()) moving_.push_back(static_cast<int>(tiles_.size()));
     frames_.push_back(tile.frames[0]);
@@ -80,17 +81,6 @@ void TileTable::name(const std::string& its, int index, bool is_group, const Til
   Known& plain = by_name_[its];
   if (plain.times++ == 0) plain = {index, is_group, set.name, 1};
   by_name_[fmt::format("{}:{}", set.name, its)] = {index, is_group, set.name, 1};
-}
-
-std::uint8_t TileTable::category(const Located<std::string>& its, const FilePosition& asked) {
-  const auto named = [&its](const Located<std::string>& known) { return known.value == its.value; };
-  auto found = std::find_if(categories_.begin(), categories_.end(), named);
-  if (found == categories_.end()) {
-    if (categories_.size() == most_categories)
-      throw Error(asked, fmt::format("tiles of more than {} categories", most_categories));
-    found = categories_.insert(found, its);
-  }
-  return static_cast<std::uint8_t>(found - categories_.begin());
 }
 
 const TileTable::Known* TileTable::find(std::string_view name, const FilePosition& asked) const {

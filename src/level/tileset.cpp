@@ -246,7 +246,7 @@ int add_tile(std::string name, const FilePosition& where, const TileNature& natu
                  "solid = true, or a shape");
   if (form) {
     form->one_way = nature.one_way.value;
-    form->category = tileset.category(nature.category);
+    form->category = category_among(tileset.categories, nature.category, nature.category.where);
   }
   tileset.tiles.push_back(
       {std::move(name), form, nature.friction, nature.tags, nature.values, std::move(frames), {}});
@@ -258,16 +258,17 @@ int Tileset::find(std::string_view tile_name) const {
   return index < tiles.size() ? static_cast<int>(index) : -1;
 }
 
-std::uint8_t Tileset::category(const Located<std::string>& its) {
+std::uint8_t category_among(std::vector<Located<std::string>>& known, const Located<std::string>& its,
+                            const FilePosition& asked) {
   if (its.value.empty()) return 0;
-  const auto named = [&its](const Located<std::string>& known) { return known.value == its.value; };
-  auto found = std::find_if(categories.begin(), categories.end(), named);
-  if (found == categories.end()) {
-    if (categories.size() == most_categories)
-      throw Error(its.where, fmt::format("tiles of more than {} categories", most_categories));
-    found = categories.insert(found, its);
+  const auto named = [&its](const Located<std::string>& each) { return each.value == its.value; };
+  auto found = std::find_if(known.begin(), known.end(), named);
+  if (found == known.end()) {
+    if (known.size() == most_categories)
+      throw Error(asked, fmt::format("tiles of more than {} categories", most_categories));
+    found = known.insert(found, its);
   }
-  return static_cast<std::uint8_t>(found - categories.begin());
+  return static_cast<std::uint8_t>(found - known.begin());
 }
 
 Tileset AssetType<Tileset>::load(Loading& loading) {

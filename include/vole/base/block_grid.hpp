@@ -26,13 +26,13 @@ class BlockGrid {
   using Block = std::array<Value, std::size_t{block_side} * block_side>;
 
   BlockGrid() = default;
-  explicit BlockGrid(IVec2 cells) : cells_(std::max(cells.x, 0), std::max(cells.y, 0)) {}
+  explicit BlockGrid(IVec2 cells)
+      : cells_(std::max(cells.x, 0), std::max(cells.y, 0)),
+        blocks_((cells_.x + block_side - 1) / block_side, (cells_.y + block_side - 1) / block_side) {}
 
   IVec2 cells() const { return cells_; }
   // How many blocks there are each way.
-  IVec2 blocks() const {
-    return {(cells_.x + block_side - 1) / block_side, (cells_.y + block_side - 1) / block_side};
-  }
+  IVec2 blocks() const { return blocks_; }
   bool contains(std::int64_t x, std::int64_t y) const {
     return static_cast<std::uint64_t>(x) < static_cast<std::uint64_t>(cells_.x) &&
            static_cast<std::uint64_t>(y) < static_cast<std::uint64_t>(cells_.y);
@@ -123,12 +123,11 @@ class BlockGrid {
 
  private:
   std::size_t table_place(int column, int row) const {
-    return static_cast<std::size_t>(row) *
-               static_cast<std::size_t>((cells_.x + block_side - 1) / block_side) +
+    return static_cast<std::size_t>(row) * static_cast<std::size_t>(blocks_.x) +
            static_cast<std::size_t>(column);
   }
 
-  IVec2 cells_{0, 0};
+  IVec2 cells_{0, 0}, blocks_{0, 0};
   std::vector<std::shared_ptr<Block>> table_;  // of all blocks; empty until something is set
 };
 

@@ -55,7 +55,6 @@ class TileTable {
   };
   void name(const std::string& its, int index, bool is_group, const Tileset& set);
   const Known* find(std::string_view name, const FilePosition& asked) const;
-  std::uint8_t category(const Located<std::string>& its, const FilePosition& asked);
 
   std::vector<std::shared_ptr<const Tileset>> sets_;
   std::vector<Tile> tiles_;

@@ -53,6 +53,10 @@ struct Tile {
   bool moves() const { return frames.size() > 1; }
 };
 
+// The place of a category among those that are known, which it joins when it is new. Throws Error at `asked` for the 33rd.
+std::uint8_t category_among(std::vector<Located<std::string>>& known, const Located<std::string>& its,
+                            const FilePosition& asked);
+
 class Tileset {
  public:
   std::string name;
@@ -64,8 +68,6 @@ class Tileset {
 
   // The index of the tile of this name, or -1.
   int find(std::string_view tile_name) const;
-  // The place of a category, which is added when it is new. Throws Error for the 33rd.
-  std::uint8_t category(const Located<std::string>& its);
 };
 
 template <>
