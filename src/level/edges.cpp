@@ -1,6 +1,7 @@
 #include "vole/level/edges.hpp"
 
 #include <algorithm>
+#include <compare>
 
 #include "vole/base/hash.hpp"
 

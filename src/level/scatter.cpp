@@ -1,6 +1,8 @@
 // Things laid out by chance and a seed.
 #include <algorithm>
 #include <cmath>
+#include <optional>
+#include <tuple>
 
 #include "vole/base/hash.hpp"
 #include "vole/base/names.hpp"
