@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <compare>
 
-#include "vole/base/hash.hpp"
+#include "cell_chance.hpp"
 
 namespace vole {
 namespace {
@@ -31,17 +31,9 @@ Distance distance(Neighbours wanted, Neighbours there) {
   return {count_bits(differ & sides_mask), count_bits(differ & ~sides_mask), -count_bits(there)};
 }
 
-// A number in [0, 1) that depends on the cell and the seed alone.
+// A number in [0, 1).
 double chance_of(std::uint64_t seed, std::int64_t x, std::int64_t y) {
-  Hash hash;
-  hash.add(seed);
-  hash.add(x);
-  hash.add(y);
-  // What was added last has hardly reached the upper bits: two rounds more (D. Stafford's mix 13, as in SplitMix64).
-  std::uint64_t bits = hash.value();
-  bits = (bits ^ bits >> 30) * 0xbf58476d1ce4e5b9ull;
-  bits = (bits ^ bits >> 27) * 0x94d049bb133111ebull;
-  return static_cast<double>((bits ^ bits >> 31) >> 11) / static_cast<double>(std::uint64_t{1} << 53);
+  return static_cast<double>(cell_chance(seed, x, y) >> 11) / static_cast<double>(std::uint64_t{1} << 53);
 }
 
 }  // namespace

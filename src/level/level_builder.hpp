@@ -42,12 +42,7 @@ class LevelBuilder {
   void report_unknown();
   void choose_edges(LevelLayer& layer);
   void add_solid();
-  void add_place(const PlaceText& text);
-  void add_zone(const ZoneText& text);
-  void add_path(const PathText& text);
-  void add_scatter(const ScatterText& text);
   Paint paint_of(const Located<std::string>& written);
-  Vec2 in_cell(IVec2 cell, Anchor spot) const;
 
   Level& level_;
   const LevelText& text_;
@@ -58,7 +53,6 @@ class LevelBuilder {
   std::vector<std::string> known_letters_;
   std::map<std::string, Unknown, std::less<>> unknown_letters_, unknown_fields_;
   std::map<std::size_t, Csv> csv_files_;  // by layer
-  std::map<std::string, FilePosition> named_places_;
 };
 
 }  // namespace vole

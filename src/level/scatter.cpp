@@ -4,7 +4,7 @@
 #include <optional>
 #include <tuple>
 
-#include "vole/base/hash.hpp"
+#include "cell_chance.hpp"
 #include "vole/base/names.hpp"
 #include "vole/level/level.hpp"
 
@@ -15,14 +15,6 @@ struct Candidate {
   std::uint64_t order = 0;  // by chance
   Vec2 at{0, 0};
 };
-
-std::uint64_t order_of(std::uint64_t seed, std::int64_t x, std::int64_t y) {
-  Hash hash;
-  hash.add(seed);
-  hash.add(x);
-  hash.add(y);
-  return Random(hash.value()).next_wide();
-}
 
 // Keeps those of the candidates, in their order, that are far enough from the ones before.
 class Chosen {
@@ -77,7 +69,7 @@ class Ground {
         for (const LevelLayer& layer : level_.layers)
           if (const auto spot = spot_in(layer, {x, y}, tile);
               spot && (!zone_ || zone_->contains(*spot - Vec2{0, 0.5f}))) {
-            all.push_back({order_of(seed, x, y), *spot});
+            all.push_back({cell_chance(seed, x, y), *spot});
             break;
           }
     return all;

@@ -17,7 +17,8 @@ void add_sprite(DrawList& list, const World& world, Entity entity, const Sprite&
   if (index < 0) return;
   const std::size_t layers = world.level ? world.level.file().layers.size() : 1;
   const std::size_t layer = std::min(sprite.links.layer, layers - 1);
-  if (world.level && !world.level.look(layer).visible) return;
+  const LayerLook look = world.level ? world.level.look(layer) : LayerLook{};
+  if (!look.visible) return;
   const Frame frame = sprite.sheet()->posed(index, sprite.playhead().clip());
   const Placement place = placement(world, entity, share, Tracks::shown, ticks_per_second);
   PictureItem item = show(frame, place.at);
@@ -32,7 +33,7 @@ void add_sprite(DrawList& list, const World& world, Entity entity, const Sprite&
   item.blend = sprite.blend;
   item.flash = sprite.flash;
   item.depth = sprite.depth;
-  if (world.level) shade(item, world.level.look(layer));
+  shade(item, look);
   if (world.level && world.level.file().layers[layer].order == LayerOrder::feet) item.depth += place.at.y;
   list.add(static_cast<LayerId>(layer), item);
 }

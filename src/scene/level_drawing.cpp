@@ -7,12 +7,9 @@
 namespace vole {
 
 void shade(PictureItem& item, const LayerLook& look) {
-  const auto part = [](std::uint8_t a, std::uint8_t b) {
-    return static_cast<std::uint8_t>((a * b + 127) / 255);
-  };
   const Colour tint = look.tint;
-  item.tint = {part(item.tint.r, tint.r), part(item.tint.g, tint.g), part(item.tint.b, tint.b),
-               part(item.tint.a, tint.a)};
+  item.tint = {multiply(item.tint.r, tint.r), multiply(item.tint.g, tint.g), multiply(item.tint.b, tint.b),
+               multiply(item.tint.a, tint.a)};
   item.opacity *= look.opacity;
 }
 

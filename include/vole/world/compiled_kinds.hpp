@@ -25,6 +25,15 @@ struct CompiledKind {
     std::shared_ptr<const CompiledKind> kind;
   };
 
+  // A part by its type; nullptr when it has none.
+  template <class T>
+  const T* find() const {
+    for (const Part& part : parts)
+      if (part.type->number == detail::component_type<T>())
+        return static_cast<const T*>(part.component.get());
+    return nullptr;
+  }
+
   std::string name;
   std::vector<Part> parts;
   std::vector<Carried> carried;
