@@ -39,10 +39,14 @@ void Camera::follow(Vec2 target, float seconds) {
   middle_ = kept_inside(middle_ + distance * share);
 }
 
-IVec2 Camera::corner(Vec2 parallax, float share) const {
+IVec2 Camera::corner(Vec2 parallax, float share, Vec2 origin) const {
   const Vec2 middle = before_ + (middle_ - before_) * share;
-  const Vec2 corner{middle.x - static_cast<float>(canvas.x) / 2, middle.y - static_cast<float>(canvas.y) / 2};
-  return {to_pixel(corner.x * parallax.x), to_pixel(corner.y * parallax.y)};
+  const auto of_layer = [](float start, int length, float along_with, float moved) {
+    const float corner = start - static_cast<float>(length) / 2;
+    return to_pixel(along_with == 1 ? corner : (corner + moved) * along_with);
+  };
+  return {of_layer(middle.x, canvas.x, parallax.x, origin.x),
+          of_layer(middle.y, canvas.y, parallax.y, origin.y)};
 }
 
 }  // namespace vole

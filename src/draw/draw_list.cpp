@@ -27,7 +27,8 @@ bool shares_run(const DrawItem& a, const DrawItem& b) {
 }  // namespace
 
 int to_pixel(float position) {
-  return static_cast<int>(std::floor(finite_within(position, -1e6f, 1e6f, 0.0f) + 0.5f));
+  constexpr float most = 16'000'000;  // up to there a float holds each whole number
+  return static_cast<int>(std::floor(finite_within(position, -most, most, 0.0f) + 0.5f));
 }
 
 PictureItem show(const Frame& frame, Vec2 at) {

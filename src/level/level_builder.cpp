@@ -38,8 +38,8 @@ void LevelBuilder::build() {
   find_size();
   if (report_.has_errors()) return;
   // A level without tiles has no sides to run into.
-  const auto solid = [has_tiles = level_.cells.x > 0](LevelSide side) {
-    return has_tiles && side == LevelSide::solid;
+  const auto solid = [has_tiles = level_.cells.x > 0](SideIs side) {
+    return has_tiles && side == SideIs::solid;
   };
   const SidesText& sides = text_.sides;
   level_.solid = SolidGrid(level_.cells, level_.tile_size(),
@@ -48,6 +48,7 @@ void LevelBuilder::build() {
   report_unknown();
   add_solid();
   PlaceBuilder(level_, text_, report_).build();
+  add_pieces(level_, text_, report_);
 }
 
 // A letter of the rows; and for CSV, which may be of numbers, any text.

@@ -55,4 +55,7 @@ class LevelBuilder {
   std::map<std::size_t, Csv> csv_files_;  // by layer
 };
 
+// What of it are openings, lists of pieces, and how it goes on: in pieces.cpp.
+void add_pieces(Level& level, const LevelText& text, Report& report);
+
 }  // namespace vole

@@ -29,7 +29,8 @@ void read_with_components(const Node& node, Node& overrides, std::span<const std
   }
 }
 
-const std::vector<std::string> place_keys{"kind", "cell", "at", "pivot", "offset", "flip", "name", "tags"};
+const std::vector<std::string> place_keys{"kind", "cell", "at",    "pivot", "offset",
+                                          "flip", "name", "stays", "tags"};
 const std::vector<std::string> scatter_keys{"kind", "count", "zone", "on", "seed", "apart", "tags"};
 
 Node table_with_components(Node properties) {
@@ -70,7 +71,8 @@ void read_field(const Node& node, PlaceText& place, const FieldRule&, Report& re
     };
     return read("kind", place.kind) || read("cell", place.cell, level_pixels) ||
            read("at", place.at, level_pixels) || read("pivot", place.pivot) ||
-           read("offset", place.offset, level_pixels) || read("flip", place.flip) || read("name", place.name);
+           read("offset", place.offset, level_pixels) || read("flip", place.flip) ||
+           read("name", place.name) || read("stays", place.stays);
   });
   if (place.kind.value.empty()) report.error(node.where, "\"kind\" is missing here");
   if (place.cell.has_value() == place.at.has_value())
@@ -86,6 +88,7 @@ Node schema_field(const PlaceText&, const FieldRule&) {
   detail::put(properties, "offset", schema_of<Vec2>());
   detail::put(properties, "flip", schema_of<bool>());
   detail::put(properties, "name", detail::type_schema("string"));
+  detail::put(properties, "stays", schema_of<bool>());
   return table_with_components(std::move(properties));
 }
 
@@ -114,6 +117,27 @@ Node schema_field(const ScatterText&, const FieldRule&) {
   detail::put(properties, "seed", schema_of<std::int64_t>());
   detail::put(properties, "apart", schema_of<float>(scatter_apart));
   return table_with_components(std::move(properties));
+}
+
+void read_field(const Node& node, PieceText& piece, const FieldRule&, Report& report) {
+  if (node.type == Node::Type::text) return read_value(node, piece.piece, {}, report);
+  if (!detail::expect(node, Node::Type::table, "a level's name, or { piece = \"...\", weight = ... }",
+                      report))
+    return;
+  Reader reader(node, report);
+  reader("piece", piece.piece, needed());
+  reader("weight", piece.weight, within(0, 1e6));
+  reader.finish();
+}
+
+Node schema_field(const PieceText&, const FieldRule&) {
+  Node properties;
+  detail::put(properties, "piece", schema_of<std::string>());
+  detail::put(properties, "weight", schema_of<double>(within(0, 1e6)));
+  Node table = detail::type_schema("object");
+  detail::put(table, "properties", std::move(properties));
+  detail::put(table, "additionalProperties", detail::yes_no_node(false));
+  return detail::either_schema({schema_of<std::string>(), std::move(table)});
 }
 
 }  // namespace vole

@@ -55,6 +55,7 @@ struct PlaceText {
   Vec2 offset{0, 0};
   bool flip = false;
   Located<std::string> name;
+  bool stays = false;
   Node overrides;
   FilePosition where;
 };
@@ -105,17 +106,17 @@ void describe(V& v, PathText& path) {
   v("smooth", path.smooth);
 }
 
-enum class LevelSide { open, solid };
-constexpr auto enum_names(LevelSide) {
+enum class SideIs { open, solid };
+constexpr auto enum_names(SideIs) {
   return std::array<std::string_view, 2>{"open", "solid"};
 }
 
 // What lies beyond each side of a level with tiles.
 struct SidesText {
-  LevelSide left = LevelSide::solid;
-  LevelSide right = LevelSide::solid;
-  LevelSide top = LevelSide::open;
-  LevelSide bottom = LevelSide::open;
+  SideIs left = SideIs::solid;
+  SideIs right = SideIs::solid;
+  SideIs top = SideIs::open;
+  SideIs bottom = SideIs::open;
 };
 template <class V>
 void describe(V& v, SidesText& sides) {
@@ -123,6 +124,41 @@ void describe(V& v, SidesText& sides) {
   v("right", sides.right);
   v("top", sides.top);
   v("bottom", sides.bottom);
+}
+
+struct OpeningText {
+  Located<std::string> name;
+  Located<LevelSide> side;
+  Located<int> at;
+};
+template <class V>
+void describe(V& v, OpeningText& opening) {
+  v("name", opening.name, needed());
+  v("side", opening.side, needed());
+  v("at", opening.at, needed().within(0, longest_level));
+}
+
+// "lock", or { piece = "lock", weight = 0.3 }.
+struct PieceText {
+  Located<std::string> piece;
+  double weight = 1;
+};
+void read_field(const Node& node, PieceText& piece, const FieldRule& rule, Report& report);
+Node schema_field(const PieceText& piece, const FieldRule& rule);
+
+struct EndlessText {
+  LevelSide side = LevelSide::right;
+  Located<std::string> pieces;
+  std::optional<int> ahead, behind;
+  std::optional<std::int64_t> seed;
+};
+template <class V>
+void describe(V& v, EndlessText& endless) {
+  v("side", endless.side);
+  v("pieces", endless.pieces, needed());
+  v("ahead", endless.ahead, within(0, most_pixels_ahead));
+  v("behind", endless.behind, within(0, most_pixels_ahead));
+  v("seed", endless.seed);
 }
 
 struct LevelText {
@@ -136,6 +172,9 @@ struct LevelText {
   std::vector<ScatterText> scattered;
   std::vector<ZoneText> zones;
   std::vector<PathText> paths;
+  std::vector<OpeningText> openings;
+  Named<std::vector<PieceText>> pieces;
+  std::optional<Located<EndlessText>> endless;
   CheckNotes check;
 };
 template <class V>
@@ -150,6 +189,9 @@ void describe(V& v, LevelText& level) {
   v("scattered", level.scattered, items(1000));
   v("zones", level.zones, items(10'000));
   v("paths", level.paths, items(1000));
+  v("openings", level.openings, items(1000));
+  v("pieces", level.pieces, items(1000));
+  v("endless", level.endless);
   v("check", level.check);
 }
 

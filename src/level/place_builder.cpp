@@ -31,7 +31,8 @@ void PlaceBuilder::add_place(const PlaceText& text) {
       report_.error(text.name.where, fmt::format("place \"{}\" is defined twice", text.name.value),
                     "the first is at " + to_text(first->second));
   }
-  level_.places.push_back({text.kind.value, at, text.flip, text.name.value, text.overrides, text.kind.where});
+  level_.places.push_back({text.kind.value, at, text.flip, text.name.value, text.overrides, text.kind.where,
+                           -1, text.stays});
 }
 
 void PlaceBuilder::add_zone(const ZoneText& text) {

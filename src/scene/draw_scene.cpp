@@ -44,9 +44,10 @@ LayerId RunningScene::draw_stage(DrawList& list, float share) const {
   const LevelNow& level = world_.level;
   const std::size_t layers = level ? level.file().layers.size() : 1;
   if (level) scratch_->tile_frames.show(level.version(), world_.ticks, setting_.ticks_per_second);
+  const Vec2 origin = level ? Vec2(level.origin() * level.tile_size()) : Vec2{0, 0};
   for (std::size_t i = 0; i < layers; ++i) {
     const Vec2 parallax = level ? level.file().layers[i].parallax : Vec2{1, 1};
-    const LayerId id = list.add_layer(world_.camera.corner(parallax, share));
+    const LayerId id = list.add_layer(world_.camera.corner(parallax, share, origin));
     if (level)
       draw_level_layer(list, id, level.file(), level.file().layers[i], level.look(i), level.tiles(i),
                        scratch_->tile_frames.frames);

@@ -5,6 +5,7 @@
 #include <algorithm>
 
 #include "checking.hpp"
+#include "pieces.hpp"
 #include "placement.hpp"
 #include "vole/base/names.hpp"
 #include "vole/physics/subpixel.hpp"
@@ -17,40 +18,61 @@ namespace vole {
 void Stage::load_level(std::string_view name) {
   LevelNow level;
   level.load(name, setting_.binding());
-  Report report;
-  std::vector<std::shared_ptr<const CompiledKind>> kinds;
-  for (const LevelPlace& place : level.file().places) {
-    try {
-      kinds.push_back(place.overrides.entries.empty()
-                          ? setting_.kinds.get(place.kind, place.where)
-                          : setting_.kinds.with(place.kind, place.overrides, place.where));
-      expect_in_level(*kinds.back(), level);
-    } catch (const Error& error) {
-      report.add(error);
-    }
-  }
-  for (const Located<std::string>& category : level.file().tiles.categories()) {
-    try {
-      categories().number(category.value, category.where);
-    } catch (const Error& error) {
-      report.add(error);
-    }
-  }
-  report.throw_if_errors();
+  expect_places(setting_, level);
+  if (level.wants_seed()) level.seed(random.next_wide());
 
   world_.level = std::move(level);
-  camera.bounds = {{0, 0}, Vec2(world_.level.size())};
-  camera.jump_to({0, 0});
+  camera.bounds = bounds_of(world_.level);
+  const bool begins_at_end = world_.level.endless() && !is_forward(world_.level.file().endless->side);
+  camera.jump_to(begins_at_end ? camera.bounds.at + camera.bounds.size : camera.bounds.at);
   // What came from a level before this one stays, but is no longer from a place.
   entities.visit<FromPlace>([this](Entity entity, const FromPlace&) { entities.remove<FromPlace>(entity); });
-  for (std::uint32_t i = 0; i < kinds.size(); ++i) {
-    const LevelPlace& place = world_.level.file().places[i];
-    const Entity entity = put_down(world_, *kinds[i], place.at, setting_.binding());
-    entities.get<Pose>(entity).faces_left = place.faces_left;
-    entities.add(entity, FromPlace{i});
-  }
+  for (std::uint32_t i = 0; i < world_.level.places().size(); ++i)
+    put_place(setting_, world_, {i, 0, world_.level.places()[i].stays});
   put_zones(world_);
   link_places(world_, setting_.binding().types);
+  Pieces(setting_, world_).go_along(Haste::at_once);
+}
+
+template <class Add>
+std::uint32_t Stage::add_piece(std::string_view name, const Add& add) {
+  level_with("piece", name);
+  const LevelNow before = world_.level;
+  try {
+    const std::uint32_t number = add(world_.level.choose(name)).number;
+    expect_places(setting_, world_.level);
+    Pieces(setting_, world_).finish(number);
+    return number;
+  } catch (const Error&) {
+    world_.level = before;
+    throw;
+  }
+}
+
+std::uint32_t Stage::put_piece(std::string_view name, IVec2 cell) {
+  return add_piece(name, [&](const std::string& piece) -> PutPiece& {
+    return world_.level.add_piece(piece, cell, setting_.binding());
+  });
+}
+
+std::uint32_t Stage::join_piece(std::string_view name, std::uint32_t to, LevelSide side) {
+  return add_piece(name, [&](const std::string& piece) -> PutPiece& {
+    return world_.level.join_piece(piece, to, side, setting_.binding());
+  });
+}
+
+void Stage::drop_piece(std::uint32_t number) {
+  level_with("piece", fmt::to_string(number));
+  Pieces(setting_, world_).drop(number);
+}
+
+std::uint32_t Stage::piece_of(Entity entity) const {
+  const FromPlace* const from = std::as_const(entities).find<FromPlace>(entity);
+  return from ? from->piece : 0;
+}
+
+void Stage::keep(Entity entity) {
+  if (FromPlace* const from = entities.find<FromPlace>(entity)) from->stays = true;
 }
 
 Entity Stage::spawn(std::string_view kind, Vec2 at) {
@@ -112,26 +134,33 @@ const Level& Stage::level_with(std::string_view sort, std::string_view name) con
   return level().file();
 }
 
-Entity Stage::named(std::string_view place) const {
-  const Level& file = level_with("place", place);
-  const auto index = static_cast<std::size_t>(&file.place(place) - file.places.data());
+Entity Stage::named(std::string_view place, std::uint32_t piece) const {
+  const Level& own = level_with("place", place);
+  const PutPiece* const its = level().piece(piece);
+  (its ? its->file() : own).place(place);
   Entity found;
   std::as_const(entities).visit<FromPlace>([&](Entity entity, const FromPlace& from) {
-    if (from.place == index && !removed(entity)) found = entity;
+    if (from.piece != piece || removed(entity)) return;
+    if (const LevelPlace* const from_here = level().place(from); from_here && from_here->name == place)
+      found = entity;
   });
   return found;
 }
 
-Vec2 Stage::place(std::string_view name) const {
-  return level_with("place", name).place(name).at;
+Vec2 Stage::place(std::string_view name, std::uint32_t piece) const {
+  const Level& own = level_with("place", name);
+  const PutPiece* const its = level().piece(piece);
+  return (its ? its->file() : own).place(name).at + level().offset(piece);
 }
 
 const LevelZone& Stage::zone(std::string_view name) const {
-  return level_with("zone", name).zone(name);
+  level_with("zone", name);
+  return level().zone(name);
 }
 
 const LevelPath& Stage::path(std::string_view name) const {
-  return level_with("path", name).path(name);
+  level_with("path", name);
+  return level().path(name);
 }
 
 const SolidGrid& Stage::solid() const {
@@ -239,7 +268,7 @@ std::size_t Stage::add_tween(Entity entity, const ComponentTypes::Type* type, st
   tween.entity = entity;
   tween.component = type->name;
   tween.field = info.name;
-  tween.bound = {type, field, info.parts};
+  tween.bound = {type, field, info.parts, info.is_position};
   world_.tweens.push_back(std::move(tween));
   return world_.tweens.size() - 1;
 }

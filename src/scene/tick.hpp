@@ -88,6 +88,7 @@ struct Tick {
   World& world;
   Stage& stage;
   Scene& scene;
+  const SceneType& scene_type;
   const Cues& cues;
   TickScratch& scratch;
 };
@@ -106,6 +107,7 @@ void run_tweens(Tick& tick);
 void run_clips(Tick& tick);
 void follow_points(Tick& tick);
 void aim_camera(Tick& tick);
+void go_along(Tick& tick);
 void remove_things(Tick& tick);
 
 // Calls the cues of the names that were told up to now; what they tell waits for the next call.

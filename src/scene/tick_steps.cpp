@@ -14,7 +14,7 @@ TickSteps::TickSteps()
              {"movers", true, run_movers},         {"meetings", true, tell_meetings},
              {"tweens", true, run_tweens},         {"clips", true, run_clips},
              {"points", true, follow_points},      {"camera", false, aim_camera},
-             {"removal", false, remove_things}} {}
+             {"pieces", false, go_along},          {"removal", false, remove_things}} {}
 
 void TickSteps::add_after(std::string_view after, std::string_view name, std::function<void(Stage&)> step) {
   const std::size_t index = index_named(steps_, after);

@@ -87,7 +87,7 @@ BoundField bind_field(const ComponentTypes& types, std::string_view component, s
   const std::vector<FieldInfo>& fields = type->fields();
   const std::size_t index = index_named(fields, field);
   if (index == fields.size()) return {};
-  return {type, index, fields[index].parts};
+  return {type, index, fields[index].parts, fields[index].is_position};
 }
 
 void check_tracks(const Sheet& sheet, const ComponentTypes& types, UnknownComponents unknown,

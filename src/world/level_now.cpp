@@ -7,15 +7,15 @@
 #include <tuple>
 #include <utility>
 
+#include "level_room.hpp"
 #include "vole/base/names.hpp"
 #include "vole/world/binding.hpp"
 
 namespace vole {
 namespace {
 
-bool can_be_put(const Level& level, const ChangedCell& changed) {
-  if (!find_named(level.layers, changed.layer) || !IRect{{0, 0}, level.cells}.contains(changed.cell))
-    return false;
+bool can_be_put(const Level& level, IVec2 cells, const ChangedCell& changed) {
+  if (!find_named(level.layers, changed.layer) || !IRect{{0, 0}, cells}.contains(changed.cell)) return false;
   try {
     level.tiles.paint(changed.tile);
     return true;
@@ -28,11 +28,32 @@ bool can_be_put(const Level& level, const ChangedCell& changed) {
 
 void LevelNow::load(std::string_view name, const Binding& binding) {
   const Asset<Level> asset = binding.catalog.get<Level>(name);
+  *this = {};
   name_ = name;
-  changed_.clear();
-  looks_.clear();
   asset_ = asset;
+  if (asset->endless) {
+    seed_ = asset->endless->seed.value_or(0);
+    origin_ = first_origin(*asset);
+  }
   bind(binding);
+}
+
+bool LevelNow::wants_seed() const {
+  return !version_->pieces.empty() && !(version_->endless && version_->endless->seed);
+}
+
+bool LevelNow::outdated() const {
+  if (!version_) return false;
+  if (asset_.shared() != version_ && asset_.shared() != refused_) return true;
+  return std::any_of(files_.begin(), files_.end(), [](const auto& file) {
+    const std::shared_ptr<const Level> newest = file.second.asset.shared();
+    return newest != file.second.cells->version() && newest != file.second.refused;
+  });
+}
+
+void LevelNow::refuse_newer() {
+  refused_ = asset_.shared();
+  for (auto& [name, file] : files_) file.refused = file.asset.shared();
 }
 
 void LevelNow::bind(const Binding& binding) {
@@ -51,8 +72,10 @@ void LevelNow::bind(const Binding& binding) {
   tiles_.resize(version_->layers.size());
   painted_.resize(version_->layers.size());
   const std::vector<ChangedCell> changed = std::exchange(changed_, {});
+  make_room();
+  bind_pieces(binding);
   for (const ChangedCell& each : changed)
-    if (can_be_put(*version_, each)) put(each.layer, each.cell, each.tile);
+    if (can_be_put(*version_, cells_, each)) put(each.layer, each.cell, each.tile);
   std::erase_if(looks_,
                 [this](const ChangedLook& look) { return !find_named(version_->layers, look.layer); });
 }
@@ -68,27 +91,29 @@ void LevelNow::put(std::string_view layer_name, IVec2 cell, std::string_view til
   if (!IRect{{0, 0}, cells()}.contains(cell))
     throw Error(FilePosition{}, fmt::format("the level \"{}\" has no cell {}, {}: it is {} x {}", name_,
                                             cell.x, cell.y, cells().x, cells().y));
-  const auto order = [this](const ChangedCell& each) {
-    return std::tuple(version_->layer(each.layer), each.cell.y, each.cell.x);
-  };
-  ChangedCell wanted{std::string(layer_name), cell, std::string(tile)};
-  const auto at = std::lower_bound(changed_.begin(), changed_.end(), wanted,
-                                   [&](const auto& a, const auto& b) { return order(a) < order(b); });
-  const bool was_changed = at != changed_.end() && order(*at) == order(wanted);
-  const bool is_as_written = as_written(index, cell, wanted_paint);
+  const auto at = find_change(index, cell);
+  const bool was_changed = is_change(at, index, cell);
+  const bool is_as_written = same(written(index, cell), wanted_paint);
   if (was_changed && is_as_written)
     changed_.erase(at);
   else if (was_changed)
-    at->tile = std::move(wanted.tile);
+    at->tile = tile;
   else if (!is_as_written)
-    changed_.insert(at, std::move(wanted));
+    changed_.insert(at, {std::string(layer_name), cell, std::string(tile)});
   paint(index, cell, wanted_paint);
 }
 
-bool LevelNow::as_written(std::size_t index, IVec2 cell, const Paint& paint) const {
-  const LevelLayer& its = version_->layers[index];
-  const int group = its.painted.find(cell) - 1;
-  return group == paint.group && (group >= 0 || its.tiles.find(cell) == paint.cell.number());
+// Where the change of a cell stands, or would.
+LevelNow::ChangeAt LevelNow::find_change(std::size_t index, IVec2 cell) {
+  const std::tuple wanted(index, cell.y, cell.x);
+  return std::lower_bound(changed_.begin(), changed_.end(), wanted,
+                          [this](const ChangedCell& each, const auto& other) {
+                            return std::tuple(version_->layer(each.layer), each.cell.y, each.cell.x) < other;
+                          });
+}
+
+bool LevelNow::is_change(ChangeAt at, std::size_t index, IVec2 cell) const {
+  return at != changed_.end() && at->cell == cell && at->layer == version_->layers[index].name;
 }
 
 // The cell, and what its neighbours come to.
@@ -105,7 +130,7 @@ void LevelNow::paint(std::size_t index, IVec2 cell, const Paint& paint) {
 
 void LevelNow::choose_edge(std::size_t index, IVec2 cell) {
   if (painted(index).find(cell) == 0) return;
-  show(index, cell, edge_tile(version_->tiles.groups(), painted(index), tiles(index), cell));
+  show(index, cell, edge_tile(version_->tiles.groups(), painted(index), tiles(index), cell, origin_));
 }
 
 void LevelNow::show(std::size_t index, IVec2 cell, std::uint16_t tile) {

@@ -36,8 +36,8 @@ std::vector<ChangedNumber> changed_numbers(const CompiledKind& before, const Com
 
 bool set_by_place(const World& world, Entity entity, const ChangedNumber& number) {
   const FromPlace* const from = world.entities.find<FromPlace>(entity);
-  if (!from || !world.level || from->place >= world.level.file().places.size()) return false;
-  const Node* const component = world.level.file().places[from->place].overrides.find(number.type->name);
+  const LevelPlace* const place = from && world.level ? world.level.place(*from) : nullptr;
+  const Node* const component = place ? place->overrides.find(number.type->name) : nullptr;
   return component && component->find(number.type->fields()[number.field].name);
 }
 

@@ -2,19 +2,38 @@
 
 #include <algorithm>
 
-#include "vole/level/level_path.hpp"
+#include "vole/base/names.hpp"
+#include "vole/world/world.hpp"
 
 namespace vole {
+namespace {
 
-void take_path(PathMover& mover, const LevelPath& path) {
+// From the spot of the path that is nearest on to the corner after it.
+void take_points(PathMover& mover, const LevelPath& path, Vec2 offset) {
+  const Vec2 start = mover.start - offset;
   mover.points.clear();
-  for (const Vec2 point : path.line()) mover.points.push_back(point - mover.start);
+  for (const Vec2 point : path.line()) mover.points.push_back(point - start);
   // The first point of a closed one stands at its end once more.
   if (path.closed()) {
     mover.points.pop_back();
     if (mover.end == PathEnd::back) mover.end = PathEnd::around;
   }
-  mover.next = std::min(mover.next, static_cast<std::uint32_t>(mover.points.size()) - 1);
+  if (mover.begun)
+    mover.next = std::min(mover.next, static_cast<std::uint32_t>(mover.points.size()) - 1);
+  else
+    mover.next = static_cast<std::uint32_t>(path.next_corner(path.nearest(start)) % mover.points.size());
+}
+
+}  // namespace
+
+void take_path(PathMover& mover, Entity thing, const World& world) {
+  const FromPlace* const from = world.entities.find<FromPlace>(thing);
+  const std::uint32_t number = from ? from->piece : 0;
+  const PutPiece* const piece = world.level.piece(number);
+  if (!world.level || (number != 0 && !piece)) return;
+  const Level& file = piece ? piece->file() : world.level.file();
+  if (const LevelPath* const path = find_named(file.paths, mover.path.value))
+    take_points(mover, *path, world.level.offset(number));
 }
 
 }  // namespace vole

@@ -2,6 +2,7 @@
 #include <fmt/format.h>
 
 #include <map>
+#include <optional>
 #include <utility>
 
 #include "vole/physics/subpixel.hpp"
@@ -13,43 +14,57 @@
 
 namespace vole {
 
-void expect_in_level(const CompiledKind& kind, const LevelNow& level) {
+void expect_in_level(const CompiledKind& kind, const LevelNow& level, const Level* piece) {
+  const auto file = [&]() -> const Level& { return piece ? *piece : level.file(); };
   if (kind.sprite) layer_of(*kind.sprite, level);
   for (const CompiledKind::Part& part : kind.parts) {
     if (part.type->number == detail::component_type<PathMover>()) {
       const auto& [name, where] = static_cast<const PathMover*>(part.component.get())->path;
       if (!name.empty() && !level)
         throw Error(where, fmt::format("no path \"{}\": no level is loaded", name));
-      if (!name.empty()) level.file().path(name, where);
+      if (!name.empty()) file().path(name, where);
     }
     // Links are only looked at.
     part.type->visit_links(const_cast<void*>(part.component.get()), [&](PlaceLink& link) {
       const auto& [name, where] = link.place;
       if (name.empty()) return;
       if (!level) throw Error(where, fmt::format("no place \"{}\": no level is loaded", name));
-      level.file().place(name, where);
+      file().place(name, where);
     });
   }
-  for (const CompiledKind::Carried& carried : kind.carried) expect_in_level(*carried.kind, level);
+  for (const CompiledKind::Carried& carried : kind.carried) expect_in_level(*carried.kind, level, piece);
 }
+
+namespace {
+
+// Things by the piece and the name of the place that they are from.
+using NamedThings = std::map<std::pair<std::uint32_t, std::string_view>, Entity>;
+
+NamedThings named_things(const World& world) {
+  NamedThings things;
+  world.entities.visit<FromPlace>([&](Entity entity, const FromPlace& from) {
+    const LevelPlace* const place = world.level.place(from);
+    if (place && !place->name.empty() && !world.entities.removed(entity))
+      things[{from.piece, place->name}] = entity;
+  });
+  return things;
+}
+
+}  // namespace
 
 void link_places(World& world, const ComponentTypes& types) {
   if (!world.level) return;
-  std::map<std::string_view, Entity> things;
-  bool known = false;
-  const auto find = [&](const std::string& name) {
-    if (!known)
-      std::as_const(world.entities).visit<FromPlace>([&](Entity entity, const FromPlace& from) {
-        const std::string& its = world.level.file().places[from.place].name;
-        if (!its.empty() && !world.entities.removed(entity)) things[its] = entity;
-      });
-    known = true;
-    const auto found = things.find(name);
-    return found == things.end() ? Entity{} : found->second;
-  };
+  std::optional<NamedThings> things;
   for (const ComponentTypes::Type& type : types.all())
-    type.visit_all_links(world.entities, [&](Entity, PlaceLink& link) {
-      if (!link.place.value.empty()) link.thing = find(link.place.value);
+    type.visit_all_links(world.entities, [&](Entity entity, PlaceLink& link) {
+      if (link.place.value.empty()) return;
+      const FromPlace* const from = std::as_const(world.entities).find<FromPlace>(entity);
+      const std::uint32_t piece = from ? from->piece : 0;
+      // What came with a piece that is gone keeps what it has.
+      if (piece != 0 && !world.level.piece(piece)) return;
+      if (!things) things = named_things(world);
+      const auto found = things->find({piece, link.place.value});
+      link.thing = found == things->end() ? Entity{} : found->second;
     });
 }
 
@@ -70,6 +85,14 @@ Entity put_down(World& world, const CompiledKind& kind, Vec2 at, const Binding& 
     const Entity thing = put_down(world, *carried.kind, stands, binding);
     entities.add(thing, Attached{entity, carried.point, {0, 0}, true});
   }
+  return entity;
+}
+
+Entity put_down(World& world, const CompiledKind& kind, const LevelPlace& place, const FromPlace& from,
+                const Binding& binding) {
+  const Entity entity = put_down(world, kind, place.at + world.level.offset(from.piece), binding);
+  world.entities.get<Pose>(entity).faces_left = place.faces_left;
+  world.entities.add(entity, from);
   return entity;
 }
 

@@ -2,6 +2,10 @@
 
 #include <fmt/format.h>
 
+#include <utility>
+
+#include "vole/base/positions.hpp"
+
 namespace vole {
 
 void World::write(StateWriter& out) const {
@@ -25,6 +29,22 @@ void World::from_node(const Node& node, Report& report) {
     return report.error(node.where, fmt::format("\"{}\" is missing here", own ? "entities" : "world"));
   vole::read(*own, *this, report, TableOf::state);
   entities.from_node(*things, report);
+}
+
+void World::move_origin(IVec2 cells, const ComponentTypes& types) {
+  level.move_origin(cells);
+  const OriginMove by{-cells, Vec2(-cells * level.tile_size())};
+  const auto stays = [this](Entity entity) {
+    const Sprite* const sprite = std::as_const(entities).find<Sprite>(entity);
+    return sprite && level.file().layers.at(sprite->links.layer).parallax != Vec2{1, 1};
+  };
+  for (const ComponentTypes::Type& type : types.all()) type.move_positions(entities, by, stays);
+  move_positions(*this, by);
+  for (Tween& tween : tweens) {
+    if (!tween.bound.is_position || stays(tween.entity)) continue;
+    tween.from += Vec4(by.pixels.x, by.pixels.y, 0, 0);
+    for (TweenLeg& leg : tween.legs) leg.value += Vec4(by.pixels.x, by.pixels.y, 0, 0);
+  }
 }
 
 void World::bind(const Binding& binding) {

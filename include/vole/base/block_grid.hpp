@@ -69,6 +69,34 @@ class BlockGrid {
       for (int x = inside.left(); x < inside.right(); ++x) set({x, y}, value);
   }
 
+  // Makes room for more cells to the right and below, up to this size.
+  void grow(IVec2 cells) {
+    BlockGrid larger({std::max(cells.x, cells_.x), std::max(cells.y, cells_.y)});
+    if (!table_.empty()) {
+      larger.table_.resize(static_cast<std::size_t>(larger.blocks_.x) *
+                           static_cast<std::size_t>(larger.blocks_.y));
+      for (int row = 0; row < blocks_.y; ++row)
+        for (int column = 0; column < blocks_.x; ++column)
+          larger.table_[larger.table_place(column, row)] = std::move(table_[table_place(column, row)]);
+    }
+    *this = std::move(larger);
+  }
+  // Moves all cells by whole blocks; those that leave the grid are gone.
+  void move_blocks(IVec2 by) {
+    if (table_.empty() || by == IVec2{0, 0}) return;
+    for (int i = 0; i < blocks_.y; ++i)
+      for (int j = 0; j < blocks_.x; ++j) {
+        // From the side that they move to, so that each is read before it is written to.
+        const IVec2 to{by.x > 0 ? blocks_.x - 1 - j : j, by.y > 0 ? blocks_.y - 1 - i : i};
+        const IVec2 from = to - by;
+        const bool inside = from.x >= 0 && from.y >= 0 && from.x < blocks_.x && from.y < blocks_.y;
+        table_[table_place(to.x, to.y)] =
+            inside ? std::move(table_[table_place(from.x, from.y)]) : std::shared_ptr<Block>();
+      }
+    if (by.x > 0 && cells_.x % block_side != 0) clear_beyond(true, false);
+    if (by.y > 0 && cells_.y % block_side != 0) clear_beyond(false, true);
+  }
+
   // The block at a column and row of blocks, which are inside; nullptr: nothing is in it.
   const Block* block(int column, int row) const {
     return table_.empty() ? nullptr : table_[table_place(column, row)].get();
@@ -122,6 +150,20 @@ class BlockGrid {
   }
 
  private:
+  // Empties what the last blocks of the columns or rows have outside of the grid.
+  void clear_beyond(bool right, bool below) {
+    for (int row = below ? blocks_.y - 1 : 0; row < blocks_.y; ++row)
+      for (int column = below || !right ? 0 : blocks_.x - 1; column < blocks_.x; ++column) {
+        std::shared_ptr<Block>& its = table_[table_place(column, row)];
+        if (!its) continue;
+        const IVec2 inside = cells_ - IVec2{column, row} * block_side;
+        auto cleared = std::make_shared<Block>(*its);
+        for (int i = 0; i < block_side * block_side; ++i)
+          if (i % block_side >= inside.x || i / block_side >= inside.y)
+            (*cleared)[static_cast<std::size_t>(i)] = {};
+        its = std::move(cleared);
+      }
+  }
   std::size_t table_place(int column, int row) const {
     return static_cast<std::size_t>(row) * static_cast<std::size_t>(blocks_.x) +
            static_cast<std::size_t>(column);

@@ -11,6 +11,7 @@
 //   state.hpp     as bytes: snapshots, copies and checksums
 //   schema.hpp    as a JSON Schema, for editors
 //   field.hpp     its numbers, pairs and colours by name
+//   positions.hpp its places in the level, to move them all
 //
 // A field may be a bool, a number, a std::string, Vec2, IVec2, Rect, IRect, Colour, Entity, Random, an enum with
 // enum_names, another described struct, std::vector, std::array or std::optional of these, Named (a table
@@ -44,9 +45,19 @@ struct FieldRule {
   double least = -std::numeric_limits<double>::max();
   double most = std::numeric_limits<double>::max();
   std::size_t most_items = 65536;  // of a list, or of a table with keys of the writer's choice
+  bool is_position = false;        // see position()
 
-  constexpr FieldRule within(double from, double to) const { return {required, from, to, most_items}; }
-  constexpr FieldRule items(std::size_t at_most) const { return {required, least, most, at_most}; }
+  constexpr FieldRule within(double from, double to) const {
+    FieldRule rule = *this;
+    rule.least = from;
+    rule.most = to;
+    return rule;
+  }
+  constexpr FieldRule items(std::size_t at_most) const {
+    FieldRule rule = *this;
+    rule.most_items = at_most;
+    return rule;
+  }
   constexpr bool limited() const { return least > -std::numeric_limits<double>::max(); }
   constexpr bool allows(double value) const { return value >= least && value <= most; }
 };
@@ -61,6 +72,14 @@ constexpr FieldRule within(double least, double most) {
 // A list or table in a file has at most so many items.
 constexpr FieldRule items(std::size_t at_most) {
   return FieldRule{}.items(at_most);
+}
+
+// It is a place in the level: a Vec2 or Rect in pixels, an IVec2 in cells, or a list of these. In a level without end it changes
+// when the level's origin moves along: see pieces.hpp.
+constexpr FieldRule position() {
+  FieldRule rule;
+  rule.is_position = true;
+  return rule;
 }
 
 // No program counts more ticks than this: over four thousand years of them.

@@ -25,7 +25,8 @@ namespace vole {
 
 struct FieldInfo {
   std::string name;
-  int parts = 0;  // 1: a number, 2: a pair, 4: a colour
+  int parts = 0;             // 1: a number, 2: a pair, 4: a colour
+  bool is_position = false;  // in pixels
 };
 
 constexpr std::string_view word_for_parts(int parts) {
@@ -153,9 +154,11 @@ const std::vector<FieldInfo>& numeric_fields() {
   static const std::vector<FieldInfo> fields = [] {
     std::vector<FieldInfo> found;
     T sample{};
-    detail::NumericVisitor visitor([&]<class F>(std::size_t, std::string_view key, F&, const FieldRule&) {
-      found.push_back({std::string(key), detail::parts_of_type<F>()});
-    });
+    detail::NumericVisitor visitor(
+        [&]<class F>(std::size_t, std::string_view key, F&, const FieldRule& rule) {
+          found.push_back(
+              {std::string(key), detail::parts_of_type<F>(), rule.is_position && std::is_same_v<F, Vec2>});
+        });
     describe(visitor, sample);
     return found;
   }();

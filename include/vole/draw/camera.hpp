@@ -25,18 +25,19 @@ class Camera {
 
   Vec2 middle() const { return middle_; }
   // The world's point on the canvas's top left, `share` of the way from the last tick's place to this
-  // one's, in whole pixels, for a layer that goes along with the camera by `parallax`.
-  IVec2 corner(Vec2 parallax, float share) const;
+  // one's, in whole pixels, for a layer that goes along with the camera by `parallax`. `origin`: how far the world's origin has
+  // moved; a layer of another parallax than 1 has its own, which stays.
+  IVec2 corner(Vec2 parallax, float share, Vec2 origin = {0, 0}) const;
 
   template <class V>
   friend void describe(V& v, Camera& camera) {
     v.state("canvas", camera.canvas);
-    v.state("bounds", camera.bounds);
+    v.state("bounds", camera.bounds, position());
     v.state("offset", camera.offset);
     v.state("smoothing", camera.smoothing);
     v.state("slack", camera.slack);
-    v.state("middle", camera.middle_);
-    v.state("before", camera.before_);
+    v.state("middle", camera.middle_, position());
+    v.state("before", camera.before_, position());
   }
 
  private:

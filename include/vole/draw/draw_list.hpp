@@ -117,7 +117,7 @@ class DrawList {
 };
 
 // The pixel a position falls on: the nearest, halves up. Positions that are far off or not finite are
-// limited to a million.
+// limited to 16 million.
 int to_pixel(float position);
 
 }  // namespace vole

@@ -30,6 +30,7 @@
 //   offset = [8, 0]                          # and so many pixels off it
 //   flip = true                              # it faces left
 //   name = "first bulb"
+//   stays = true                             # of a piece (pieces.hpp): also when the piece leaves
 //   bulb = { worth = 5 }                     # put over what the kind says
 //
 //   [[scattered]]                            # so many things, by chance and a seed
@@ -45,17 +46,19 @@
 //   at = [1004, 228]                         # of its corner, in pixels
 //   size = [12, 60]                          # or points = [[0, 0], [90, 10], [40, 60]]
 //
-// [[paths]] are described in level_path.hpp. A level is at most 65,536 pixels long and high, so that each position in it is
+// [[paths]] are described in level_path.hpp; [[openings]], [pieces] and [endless] in pieces.hpp. A level is at most 65,536 pixels long and high, so that each position in it is
 // exact to 1/256 of a pixel.
 #pragma once
 
 #include <cstdint>
+#include <optional>
 #include <string>
 #include <vector>
 
 #include "vole/asset/repeat.hpp"
 #include "vole/base/describe.hpp"
 #include "vole/level/level_path.hpp"
+#include "vole/level/pieces.hpp"
 #include "vole/level/tile_table.hpp"
 #include "vole/physics/solid_grid.hpp"
 
@@ -115,6 +118,7 @@ struct LevelPlace {
   Node overrides;    // a table of components to put over the kind's
   FilePosition where;
   int scatter = -1;  // index of what scattered it; -1: it was placed
+  bool stays = false;
 };
 
 struct LevelZone {
@@ -149,6 +153,9 @@ class Level {
   std::vector<LevelScatter> scatters;
   std::vector<LevelZone> zones;
   std::vector<LevelPath> paths;
+  std::vector<LevelOpening> openings;
+  std::vector<PieceList> pieces;
+  std::optional<EndlessLevel> endless;
   SolidGrid solid;
 
   IVec2 tile_size() const { return tiles.tile_size(); }

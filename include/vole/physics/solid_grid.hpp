@@ -41,6 +41,10 @@ class SolidGrid {
   void set(IVec2 at, bool solid);
   void set(IVec2 at, const CellForm& form);
 
+  // See BlockGrid.
+  void grow(IVec2 cells) { numbers_.grow(cells); }
+  void move_blocks(IVec2 by) { numbers_.move_blocks(by); }
+
   // What is solid of any cell, also outside; nullptr: nothing.
   const CellForm* form(std::int64_t x, std::int64_t y) const {
     const std::uint8_t number = number_at(x, y);

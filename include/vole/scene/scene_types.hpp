@@ -11,6 +11,7 @@
 #include <string_view>
 #include <vector>
 
+#include "vole/base/positions.hpp"
 #include "vole/scene/argument.hpp"
 #include "vole/scene/scene.hpp"
 
@@ -43,6 +44,7 @@ struct SceneType {
   void (*read)(StateReader& in, Scene& scene) = nullptr;
   std::string (*to_toml)(const Scene& scene) = nullptr;
   void (*from_node)(const Node& node, Scene& scene, Report& report) = nullptr;
+  void (*move_positions)(Scene& scene, const OriginMove& by) = nullptr;
 };
 
 class SceneTypes {
@@ -62,7 +64,8 @@ class SceneTypes {
          [](const Scene& scene) { return vole::to_toml(static_cast<const T&>(scene)); },
          [](const Node& node, Scene& scene, Report& report) {
            vole::read(node, static_cast<T&>(scene), report, TableOf::state);
-         }});
+         },
+         [](Scene& scene, const OriginMove& by) { vole::move_positions(static_cast<T&>(scene), by); }});
   }
 
   // Throws Error at `asked` with the nearest name.

@@ -70,6 +70,17 @@ class Stage {
   // Loads a level and brings the things at its places to life. Throws Error, for all places at once, and then
   // nothing has changed.
   void load_level(std::string_view name);
+  // Puts a piece (level/pieces.hpp) into the level, with its top left in a cell, or so that its opening meets that of a side of
+  // another piece or of the level itself (0). By its name, or that of a list to choose from. Returns its number. Throw Error,
+  // and then nothing has changed.
+  std::uint32_t put_piece(std::string_view name, IVec2 cell);
+  std::uint32_t join_piece(std::string_view name, std::uint32_t to, LevelSide side);
+  // Takes it away, with all that came with it and does not stay.
+  void drop_piece(std::uint32_t piece);
+  // The number of the piece that a thing came with; 0 for the level itself.
+  std::uint32_t piece_of(Entity entity) const;
+  // It stays when its piece leaves.
+  void keep(Entity entity);
   bool has_level() const { return static_cast<bool>(world_.level); }
   LevelNow& level() { return world_.level; }
   const LevelNow& level() const { return world_.level; }
@@ -121,11 +132,11 @@ class Stage {
       if (its.has(tag) && !removed(entity)) visit(entity);
     });
   }
-  // The thing that the level's place of this name brought to life; none when it is gone. Both throw Error, with the
+  // The thing that the place of this name brought to life, of the level or of a piece in it; none when it is gone. Both throw Error, with the
   // nearest name, when no place is named so.
-  Entity named(std::string_view place) const;
+  Entity named(std::string_view place, std::uint32_t piece = 0) const;
   // Where that place is, in pixels.
-  Vec2 place(std::string_view name) const;
+  Vec2 place(std::string_view name, std::uint32_t piece = 0) const;
   // A zone and a path of the level's file. Throw Error with the nearest name.
   const LevelZone& zone(std::string_view name) const;
   const LevelPath& path(std::string_view name) const;
@@ -225,6 +236,8 @@ class Stage {
   // The level's file; throws Error, for a thing of this sort and name that is looked for, without a level.
   const Level& level_with(std::string_view sort, std::string_view name) const;
   Entity spawn(const CompiledKind& kind, Vec2 at);
+  template <class Add>
+  std::uint32_t add_piece(std::string_view name, const Add& add);
 
   const StageSetting& setting_;
   World& world_;

@@ -79,13 +79,17 @@ class CompiledKinds {
   std::map<std::string, std::shared_ptr<const CompiledKind>, std::less<>> compiled_;
 };
 
-// Throws Error, before anything is put down, when the level lacks the layer of a sprite, or a place that is linked to.
-void expect_in_level(const CompiledKind& kind, const LevelNow& level);
+// Throws Error, before anything is put down, when the level lacks the layer of a sprite, or its file or that of a piece a place
+// or a path that is named.
+void expect_in_level(const CompiledKind& kind, const LevelNow& level, const Level* piece = nullptr);
 
-// Finds the things that links name.
+// Finds the things that links name: those of a thing that came with a piece among what came with it.
 void link_places(World& world, const ComponentTypes& types);
 
 // Brings a thing to life with its feet (or pivot) at a position, and what it carries with it.
 Entity put_down(World& world, const CompiledKind& kind, Vec2 at, const Binding& binding);
+// What a place of the level, or of a piece, brings to life.
+Entity put_down(World& world, const CompiledKind& kind, const LevelPlace& place, const FromPlace& from,
+                const Binding& binding);
 
 }  // namespace vole

@@ -10,6 +10,7 @@
 
 #include "vole/asset/sheet.hpp"
 #include "vole/base/field.hpp"
+#include "vole/base/positions.hpp"
 #include "vole/base/schema.hpp"
 #include "vole/world/entities.hpp"
 #include "vole/world/place_link.hpp"
@@ -41,6 +42,9 @@ class ComponentTypes {
     // The links in a component; and in all that are attached.
     void (*visit_links)(void* component, const LinkVisit& visit);
     void (*visit_all_links)(Entities& entities, const std::function<void(Entity, PlaceLink&)>& visit);
+    // Moves all places in the level that attached ones hold, but for those entities that stay where they are.
+    void (*move_positions)(Entities& entities, const OriginMove& by,
+                           const std::function<bool(Entity)>& stays);
   };
 
   ComponentTypes();
@@ -67,12 +71,15 @@ class ComponentTypes {
            T copy = *static_cast<const T*>(component);
            return field_at(copy, index).value();
          },
-         [](void* component, const LinkVisit& visit) {
-           detail::visit_links_in(*static_cast<T*>(component), visit);
-         },
+         [](void* component, const LinkVisit& visit) { visit_links_in(*static_cast<T*>(component), visit); },
          [](Entities& entities, const std::function<void(Entity, PlaceLink&)>& visit) {
            entities.visit<T>([&](Entity entity, T& component) {
-             detail::visit_links_in(component, [&](PlaceLink& link) { visit(entity, link); });
+             visit_links_in(component, [&](PlaceLink& link) { visit(entity, link); });
+           });
+         },
+         [](Entities& entities, const OriginMove& by, const std::function<bool(Entity)>& stays) {
+           entities.visit<T>([&](Entity entity, T& component) {
+             if (!stays(entity)) vole::move_positions(component, by);
            });
          }});
   }
@@ -102,6 +109,7 @@ struct BoundField {
   const ComponentTypes::Type* type = nullptr;  // nullptr: there is no such field
   std::size_t index = 0;
   int parts = 0;
+  bool is_position = false;
 
   FieldRef in(Entities& entities, Entity entity) const { return type->field(entities, entity, index); }
 };

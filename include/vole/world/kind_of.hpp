@@ -1,4 +1,4 @@
-// Where a thing comes from: its kind, and its place in the level's file.
+// Where a thing comes from: its kind, and its place in the file of the level, or of a piece that was put into it.
 #pragma once
 
 #include <cstdint>
@@ -17,11 +17,15 @@ void describe(V& v, KindOf& kind) {
 }
 
 struct FromPlace {
-  std::uint32_t place = 0;  // index among the level's places
+  std::uint32_t place = 0;  // index among its places
+  std::uint32_t piece = 0;  // its number; 0: of the level itself
+  bool stays = false;       // also when the piece leaves
 };
 template <class V>
 void describe(V& v, FromPlace& from) {
   v.state("place", from.place);
+  v.state("piece", from.piece);
+  v.state("stays", from.stays);
 }
 
 }  // namespace vole

@@ -6,9 +6,13 @@
 //   level.put("ground", {3, 7}, "");                           // nothing there
 //   level.look("fog").opacity = 0.5f;
 //   if (const Water* water = level.find<Water>("ground", {3, 7})) ...
+//
+// Pieces (level/pieces.hpp) are put into it and leave it through Stage. An endless level has room for 65,536 pixels, and its
+// origin moves along.
 #pragma once
 
 #include <cstdint>
+#include <map>
 #include <memory>
 #include <optional>
 #include <string>
@@ -17,6 +21,8 @@
 
 #include "vole/asset/catalog.hpp"
 #include "vole/level/level.hpp"
+#include "vole/world/kind_of.hpp"
+#include "vole/world/put_piece.hpp"
 #include "vole/world/tile_values.hpp"
 
 namespace vole {
@@ -52,24 +58,28 @@ class LevelNow {
   // Whether a level is loaded; all but load() and bind() need one.
   explicit operator bool() const { return version_ != nullptr; }
 
-  // Throw Error.
+  // Throws Error.
   void load(std::string_view name, const Binding& binding);
+  // Whether it chooses pieces by chance, and its file says no seed; and the seed then.
+  bool wants_seed() const;
+  void seed(std::uint64_t seed) { seed_ = seed; }
   // Takes the newest version of the level's file, with the changes put over it: those that it no longer has a
   // place for are forgotten. For a changed file and a restored state.
   void bind(const Binding& binding);
-  // Whether the file has a newer version, other than one that was refused.
-  bool outdated() const { return version_ && asset_.shared() != version_ && asset_.shared() != refused_; }
+  // Whether the file, or that of a piece, has a newer version, other than one that was refused.
+  bool outdated() const;
   // Stays with the version that it has, until the file changes once more.
-  void refuse_newer() { refused_ = asset_.shared(); }
+  void refuse_newer();
 
   const std::string& name() const { return name_; }
   // As the file has it.
   const Level& file() const { return *version_; }
   const std::shared_ptr<const Level>& version() const { return version_; }
-  IVec2 cells() const { return version_->cells; }
+  // Of an endless level, all that there is room for.
+  IVec2 cells() const { return cells_; }
   IVec2 tile_size() const { return version_->tile_size(); }
   // In pixels.
-  IVec2 size() const { return version_->size(); }
+  IVec2 size() const { return cells() * tile_size(); }
   // The cell that a point lies in.
   IVec2 cell_at(Vec2 point) const;
   // Throws Error with the nearest name.
@@ -98,6 +108,54 @@ class LevelNow {
   const LayerLook& look(std::string_view layer) const { return look(this->layer(layer)); }
   const LayerLook& look(std::size_t layer) const;
 
+  bool endless() const { return version_ && version_->endless.has_value(); }
+  const std::vector<PutPiece>& pieces() const { return pieces_; }
+  // nullptr when there is none of this number (any more).
+  const PutPiece* piece(std::uint32_t number) const;
+  // Where the origin lies now, in cells from where the file has it.
+  IVec2 origin() const { return origin_; }
+  // What is added to a position in the file of the level, or of a piece, to have it where it is now. In pixels.
+  Vec2 offset(std::uint32_t piece = 0) const;
+  // Of the level's file, or of a piece with what its seed scatters; none of a piece that is gone.
+  const std::vector<LevelPlace>& places(std::uint32_t piece = 0) const;
+  // Of the file that a thing comes from; nullptr when the piece is gone.
+  const LevelPlace* place(const FromPlace& from) const;
+  // The zones and paths of the level's own file, where they are now. Throw Error with the nearest name.
+  const LevelZone& zone(std::string_view name) const;
+  const LevelPath& path(std::string_view name) const;
+  const std::vector<LevelZone>& zones() const { return origin_ == IVec2{0, 0} ? version_->zones : zones_; }
+
+  // The steps in which pieces come and go. A piece by its own name or that of a list: throws Error for an unknown one, and
+  // for one that does not go into this level.
+  std::string choose(std::string_view name);
+  PutPiece& add_piece(std::string_view name, IVec2 cell, const Binding& binding);
+  // One whose opening meets another's, of a piece or of the level itself (0).
+  PutPiece& join_piece(std::string_view name, std::uint32_t to, LevelSide side, const Binding& binding);
+  // One that joins the last by which the level went on; when there is room for it.
+  bool has_room_to_go_on() const;
+  PutPiece& go_on();
+  void build(PutPiece& piece, int lines);
+  // Of all its cells, and things.
+  int lines_of(const PutPiece& piece) const;
+  bool complete(const PutPiece& piece) const;
+  void all_things_there(std::uint32_t piece);
+  // Throws Error when there is none of this number.
+  std::size_t index_of(std::uint32_t piece) const;
+  PutPiece& piece_at(std::size_t index) { return pieces_.at(index); }
+  // The files of the lists, and of what was put.
+  std::vector<std::shared_ptr<const Level>> piece_files() const;
+  // Takes lines away, and in the end the piece.
+  void unbuild(PutPiece& piece, int lines);
+  // By whole blocks of cells: all lies so much further left or up from now on.
+  void move_origin(IVec2 cells);
+  // The part of an endless level that is there: from the first cell along its way to the last. And how far all can be moved
+  // into room that is left behind.
+  IRect extent() const;
+  IVec2 room_behind() const;
+  // Whether the level's own part still counts; an endless level leaves it behind.
+  bool own_part_left() const { return left_; }
+  void leave_own_part() { left_ = true; }
+
   const TileGrid& tiles(std::size_t layer) const;
   const GroupGrid& painted(std::size_t layer) const;
   const SolidGrid& solid() const { return solid_ ? *solid_ : version_->solid; }
@@ -107,18 +165,57 @@ class LevelNow {
     v.state("name", level.name_);
     v.state("changed", level.changed_);
     v.state("looks", level.looks_);
+    v.state("origin", level.origin_);
+    v.state("seed", level.seed_);
+    v.state("left", level.left_);
+    v.state("put", level.put_);
+    v.state("pieces", level.pieces_);
+    v.state("chosen", level.chosen_);
   }
 
  private:
+  // A level that pieces are made from.
+  struct PieceFile {
+    Asset<Level> asset;
+    std::shared_ptr<const PieceCells> cells;
+    std::shared_ptr<const Level> refused;
+  };
+
+  void make_room();
+  void bind_pieces(const Binding& binding);
+  const PieceFile& piece_file(std::string_view name, const Binding& binding, const FilePosition& asked = {});
+  PutPiece& add_piece(const std::string& name, IVec2 cell, const PieceFile& file);
+  bool has_line(const PutPiece& piece, IVec2 cell) const;
+  IRect line(const PutPiece& piece, int index) const;
+  void repaint(const IRect& area, const PutPiece& piece);
+  Paint written(std::size_t layer, IVec2 cell) const;
+  void move_marks();
+  void refresh_ends(const IRect& part);
+  FindPiece find_piece() const;
+  LevelSide way_of_lines() const;
+  ChosenPieces& chosen(std::string_view list);
+  using ChangeAt = std::vector<ChangedCell>::iterator;
+  ChangeAt find_change(std::size_t layer, IVec2 cell);
+  bool is_change(ChangeAt at, std::size_t layer, IVec2 cell) const;
+
   void paint(std::size_t layer, IVec2 cell, const Paint& paint);
   void choose_edge(std::size_t layer, IVec2 cell);
   void show(std::size_t layer, IVec2 cell, std::uint16_t tile);
-  bool as_written(std::size_t layer, IVec2 cell, const Paint& paint) const;
 
   std::string name_;
   std::vector<ChangedCell> changed_;  // one for a cell, in the order of layers, rows and columns
   std::vector<ChangedLook> looks_;
+  IVec2 origin_{0, 0};
+  std::uint64_t seed_ = 0;
+  bool left_ = false;
+  std::uint32_t put_ = 0;  // pieces so far
+  std::vector<PutPiece> pieces_;
+  std::vector<ChosenPieces> chosen_;
 
+  IVec2 cells_{0, 0};
+  std::map<std::string, PieceFile, std::less<>> files_;  // of pieces
+  std::vector<LevelZone> zones_;                         // moved, once the origin is
+  std::vector<LevelPath> paths_;
   Asset<Level> asset_;
   std::shared_ptr<const Level> version_, refused_;
   TileValues values_;

@@ -45,15 +45,16 @@ void describe(V& v, PathMover& path) {
   v("end", path.end);
   v("runs", path.runs);
   v.state("begun", path.begun);
-  v.state("start", path.start);
+  v.state("start", path.start, position());
   v.state("next", path.next);
   v.state("goes_back", path.goes_back);
   v.state("waits", path.waits);
 }
 
-class LevelPath;
+class World;
 
-// Takes the points of a path of the level.
-void take_path(PathMover& mover, const LevelPath& path);
+// Takes the points of the path that it names, from the file that its thing comes from: the level's, or a piece's. Leaves it as it
+// is where that is not there any more.
+void take_path(PathMover& mover, Entity thing, const World& world);
 
 }  // namespace vole

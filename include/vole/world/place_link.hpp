@@ -16,7 +16,7 @@
 #include <functional>
 #include <string>
 
-#include "vole/base/describe.hpp"
+#include "vole/base/values_within.hpp"
 
 namespace vole {
 
@@ -35,50 +35,14 @@ inline OnlyField<Located<std::string>> one_field(PlaceLink& link) {
 
 using LinkVisit = std::function<void(PlaceLink&)>;
 
-namespace detail {
-
-template <class T>
-void visit_links_in(T& value, const LinkVisit& visit);
-
-class LinkVisitor {
- public:
-  explicit LinkVisitor(const LinkVisit& visit) : visit_(visit) {}
-  template <class T>
-  void operator()(std::string_view, T& field, const FieldRule& = {}) {
-    visit_links_in(field, visit_);
-  }
-  template <class T>
-  void state(std::string_view key, T& field, const FieldRule& = {}) {
-    (*this)(key, field);
-  }
-  template <class T>
-  void rest(Named<T>& fields) {
-    visit_links_in(fields, visit_);
-  }
-
- private:
-  const LinkVisit& visit_;
-};
-
 // All links within a value, however deep.
 template <class T>
 void visit_links_in(T& value, const LinkVisit& visit) {
-  if constexpr (std::is_same_v<T, PlaceLink>) {
-    visit(value);
-  } else if constexpr (IsOptional<T>::value) {
-    if (value) visit_links_in(*value, visit);
-  } else if constexpr (IsLocated<T>::value) {
-    visit_links_in(value.value, visit);
-  } else if constexpr (IsNamed<T>::value) {
-    for (auto& item : value) visit_links_in(item.value, visit);
-  } else if constexpr (std::is_same_v<T, std::vector<bool>>) {
-  } else if constexpr (IsVector<T>::value || IsArray<T>::value) {
-    for (auto& item : value) visit_links_in(item, visit);
-  } else if constexpr (Described<T>) {
-    LinkVisitor visitor(visit);
-    describe(visitor, value);
-  }
+  const auto find = [&visit]<class V>(V& each, const FieldRule&) {
+    if constexpr (std::is_same_v<V, PlaceLink>) visit(each);
+    return std::is_same_v<V, PlaceLink>;
+  };
+  detail::visit_values(value, {}, find);
 }
 
-}  // namespace detail
 }  // namespace vole

@@ -16,8 +16,8 @@ struct Pose {
 };
 template <class V>
 void describe(V& v, Pose& pose) {
-  v.state("at", pose.at);
-  v.state("before", pose.before);
+  v.state("at", pose.at, position());
+  v.state("before", pose.before, position());
   v.state("faces_left", pose.faces_left);
 }
 

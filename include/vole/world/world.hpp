@@ -43,6 +43,10 @@ class World {
   std::string to_toml() const;
   void from_node(const Node& node, Report& report);
 
+  // Moves the origin of an endless level (LevelNow::room_behind), and with it all places in the level that components hold. What
+  // is in a layer that does not go along with the level stays.
+  void move_origin(IVec2 cells, const ComponentTypes& types);
+
   // Finds what a state that was read names. Throws Error for what is not there any more, all at once.
   void bind(const Binding& binding);
 

@@ -1,6 +1,7 @@
 // Sheets and levels whose files have changed are taken over between two ticks.
 #include <algorithm>
 
+#include "../pieces.hpp"
 #include "../tick.hpp"
 #include "vole/base/names.hpp"
 #include "vole/physics/subpixel.hpp"
@@ -40,25 +41,24 @@ void keep_out_of_walls(World& world) {
 
 // What was placed and still is goes on as it was; what is placed now and was not comes to life; what is
 // placed no more leaves.
-void take_places(const std::vector<LevelPlace>& before, Tick& tick) {
+void take_places(const LevelNow& before, std::uint32_t piece, Tick& tick) {
   Entities& entities = tick.world.entities;
-  const std::vector<LevelPlace>& places = tick.world.level.file().places;
+  const std::vector<LevelPlace>& places = tick.world.level.places(piece);
+  const std::vector<LevelPlace>& old_places = before.places(piece);
   std::vector<bool> taken(places.size(), false);
   entities.visit<FromPlace>([&](Entity entity, FromPlace& from) {
+    if (from.piece != piece) return;
     std::size_t i = 0;
-    while (i < places.size() && (taken[i] || !same_place(places[i], before.at(from.place)))) ++i;
+    while (i < places.size() && (taken[i] || !same_place(places[i], old_places.at(from.place)))) ++i;
     if (i == places.size()) return entities.remove(entity);
     from.place = static_cast<std::uint32_t>(i);
     taken[i] = true;
   });
   // Places whose things had left before the change were not taken, and stay empty.
   for (std::size_t i = 0; i < places.size(); ++i) {
-    const LevelPlace& place = places[i];
-    const auto was_there = [&](const LevelPlace& old) { return same_place(old, place); };
-    if (taken[i] || std::any_of(before.begin(), before.end(), was_there)) continue;
-    const Entity entity = tick.stage.spawn(place.kind, place.at, place.overrides, place.where);
-    entities.get<Pose>(entity).faces_left = place.faces_left;
-    entities.add(entity, FromPlace{static_cast<std::uint32_t>(i)});
+    const auto was_there = [&](const LevelPlace& old) { return same_place(old, places[i]); };
+    if (taken[i] || std::any_of(old_places.begin(), old_places.end(), was_there)) continue;
+    put_place(tick.setting, tick.world, {static_cast<std::uint32_t>(i), piece, places[i].stays});
   }
 }
 
@@ -66,42 +66,35 @@ void take_places(const std::vector<LevelPlace>& before, Tick& tick) {
 LevelNow newest_level(Tick& tick) {
   LevelNow newest = tick.world.level;
   newest.bind(tick.setting.binding());
-  CompiledKinds& kinds = tick.setting.kinds;
-  Report report;
-  for (const LevelPlace& place : newest.file().places) {
-    try {
-      expect_in_level(
-          *(place.overrides.entries.empty() ? kinds.get(place.kind, place.where)
-                                            : kinds.with(place.kind, place.overrides, place.where)),
-          newest);
-    } catch (const Error& error) {
-      report.add(error);
-    }
-  }
-  report.throw_if_errors();
+  expect_places(tick.setting, newest);
   return newest;
 }
 
 void take_level(Tick& tick) {
   World& world = tick.world;
-  const std::shared_ptr<const Level> before = world.level.version();
+  const LevelNow before = world.level;
   try {
     world.level = newest_level(tick);
   } catch (const Error&) {
     world.level.refuse_newer();
     throw;
   }
-  world.camera.bounds = {{0, 0}, Vec2(world.level.size())};
+  world.camera.bounds = bounds_of(world.level);
   const auto& layers = world.level.file().layers;
   // A layer that is gone is not worth ending the game for: its things go to the front.
   world.entities.visit<Sprite>([&](Entity, Sprite& sprite) {
     sprite.links.layer = std::min(index_named(layers, sprite.layer_name.value), layers.size() - 1);
   });
-  take_places(before->places, tick);
+  take_places(before, 0, tick);
   put_zones(world);
-  world.entities.visit<PathMover>([&](Entity, PathMover& mover) {
-    const LevelPath* const path = find_named(world.level.file().paths, mover.path.value);
-    if (path && mover.begun) take_path(mover, *path);
+  for (const PutPiece& piece : world.level.pieces()) {
+    if (piece.leaves || piece.things < before.places(piece.number).size()) continue;
+    take_places(before, piece.number, tick);
+    world.level.all_things_there(piece.number);
+    put_zones(world, piece.number);
+  }
+  world.entities.visit<PathMover>([&](Entity entity, PathMover& mover) {
+    if (mover.begun && !mover.path.value.empty()) take_path(mover, entity, world);
   });
   link_places(world, tick.setting.binding().types);
   keep_out_of_walls(world);

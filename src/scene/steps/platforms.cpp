@@ -46,18 +46,12 @@ Vec2 go_on(PathMover& path, Vec2 at, float seconds) {
   return at;
 }
 
-// From the spot of the path that is nearest on to the corner after it.
-void begin_path(PathMover& mover, const LevelPath& path) {
-  take_path(mover, path);
-  mover.next = static_cast<std::uint32_t>(path.next_corner(path.nearest(mover.start)) % mover.points.size());
-}
-
 // Where something squeezed holds it, it waits.
 void follow_path(Carrying& carrying, Tick& tick, Entity entity, PathMover& path, Pose& pose) {
   if (!path.begun) {
-    path.begun = true;
     path.start = pose.at;
-    if (!path.path.value.empty()) begin_path(path, tick.stage.path(path.path.value));
+    if (!path.path.value.empty()) take_path(path, entity, tick.world);
+    path.begun = true;
   }
   if (!path.runs || path.points.empty()) return;
   path.next = std::min(path.next, static_cast<std::uint32_t>(path.points.size() - 1));
