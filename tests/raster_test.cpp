@@ -69,6 +69,8 @@ class Reference {
       }
       case DrawItem::Type::tiles:
         return tile(item.tiles, list.corner(item.layer), at);
+      case DrawItem::Type::lighting:  // has a test of its own
+        break;
     }
     return vole::clear;
   }

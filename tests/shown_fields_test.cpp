@@ -8,7 +8,7 @@ namespace {
 
 using vole::Vec2;
 
-struct Lamp {
+struct Torch {
   float reach = 20;
   int sparks = 3;
   double heat = 0.1;
@@ -18,64 +18,64 @@ struct Lamp {
   std::string maker = "Otter";
 };
 template <class V>
-void describe(V& v, Lamp& lamp) {
-  v("reach", lamp.reach, vole::within(0, 50));
-  v("sparks", lamp.sparks, vole::within(0, 9));
-  v("heat", lamp.heat);
-  v("sway", lamp.sway);
-  v("lit", lamp.lit);
-  v("maker", lamp.maker);
-  v.state("light", lamp.light);
+void describe(V& v, Torch& torch) {
+  v("reach", torch.reach, vole::within(0, 50));
+  v("sparks", torch.sparks, vole::within(0, 9));
+  v("heat", torch.heat);
+  v("sway", torch.sway);
+  v("lit", torch.lit);
+  v("maker", torch.maker);
+  v.state("light", torch.light);
 }
 
-bool same(const Lamp& a, const Lamp& b) {
+bool same(const Torch& a, const Torch& b) {
   return a.reach == b.reach && a.sparks == b.sparks && a.heat == b.heat && a.sway == b.sway &&
          a.light == b.light;
 }
 
 const std::string flare =
     "[clips.idle]\nframes = [0]\n[clips.burn]\nframes = [1]\ntracks = [\"glow\"]\n"
-    "[tracks.flare.fields]\n\"lamp.reach\" = [{ at = 0, value = 0 }, { at = 0.5, value = 8 }]\n"
-    "\"lamp.light\" = [{ at = 0, value = \"#000000\" }, { at = 0.5, value = \"#ffffff\" }]\n"
+    "[tracks.flare.fields]\n\"torch.reach\" = [{ at = 0, value = 0 }, { at = 0.5, value = 8 }]\n"
+    "\"torch.light\" = [{ at = 0, value = \"#000000\" }, { at = 0.5, value = \"#ffffff\" }]\n"
     "[tracks.glow]\nloop = true\n[tracks.glow.fields]\n"
-    "\"lamp.sparks\" = [{ at = 0, value = 0, ease = \"stepped\" }, { at = 0.2, value = 2.4 }, { at = 0.4, "
+    "\"torch.sparks\" = [{ at = 0, value = 0, ease = \"stepped\" }, { at = 0.2, value = 2.4 }, { at = 0.4, "
     "value = 0 }]\n"
-    "\"lamp.heat\" = [{ at = 0, value = 0.7 }, { at = 0.4, value = 0.3 }]\n"
-    "\"lamp.sway\" = [{ at = 0, value = [3, -3] }, { at = 0.3, value = [0, 0] }]\n"
-    "\"lamp.reach\" = [{ at = 0, value = 100 }, { at = 0.4, value = 0 }]\n";
+    "\"torch.heat\" = [{ at = 0, value = 0.7 }, { at = 0.4, value = 0.3 }]\n"
+    "\"torch.sway\" = [{ at = 0, value = [3, -3] }, { at = 0.3, value = [0, 0] }]\n"
+    "\"torch.reach\" = [{ at = 0, value = 100 }, { at = 0.4, value = 0 }]\n";
 
 struct Lit : SheetStage {
   explicit Lit(const std::string& sheet = flare)
-      : SheetStage(sheet, {}, "lamp = {}\n", [](vole::Game& own) { own.knows<Lamp>("lamp"); }) {}
-  // The lamp as it is while a picture is drawn.
-  Lamp shown() {
-    Lamp seen;
-    CueScene::look = [this, &seen] { seen = lamp(); };
+      : SheetStage(sheet, {}, "torch = {}\n", [](vole::Game& own) { own.knows<Torch>("torch"); }) {}
+  // The torch as it is while a picture is drawn.
+  Torch shown() {
+    Torch seen;
+    CueScene::look = [this, &seen] { seen = torch(); };
     drawn();
     CueScene::look = nullptr;
     return seen;
   }
-  Lamp& lamp() { return stage->get<Lamp>(mouse); }
+  Torch& torch() { return stage->get<Torch>(mouse); }
 };
 
 }  // namespace
 
 TEST_CASE("numbers, pairs and colours of a struct are found by name, and put within what they may be") {
-  const auto& fields = vole::numeric_fields<Lamp>();
+  const auto& fields = vole::numeric_fields<Torch>();
   std::string names;
   for (const vole::FieldInfo& field : fields) names += field.name + " " + std::to_string(field.parts) + " ";
   CHECK(names == "reach 1 sparks 1 heat 1 sway 2 light 4 ");
-  Lamp lamp;
-  vole::FieldRef reach = vole::field_at(lamp, 0), sparks = vole::field_at(lamp, 1),
-                 light = vole::field_at(lamp, 4);
+  Torch torch;
+  vole::FieldRef reach = vole::field_at(torch, 0), sparks = vole::field_at(torch, 1),
+                 light = vole::field_at(torch, 4);
   CHECK(reach.value().x == 20);
   reach.put({70, 0, 0, 0});
-  CHECK(lamp.reach == 50);
+  CHECK(torch.reach == 50);
   sparks.put({4.6f, 0, 0, 0});
-  CHECK(lamp.sparks == 5);
+  CHECK(torch.sparks == 5);
   light.put({300, -4, 7.5f, 255});
-  CHECK(lamp.light == vole::Colour{255, 0, 8, 255});
-  CHECK_FALSE(vole::field_at(lamp, 5));
+  CHECK(torch.light == vole::Colour{255, 0, 8, 255});
+  CHECK_FALSE(vole::field_at(torch, 5));
 }
 
 TEST_CASE("a track shows a field otherwise while a picture is drawn, and only then") {
@@ -83,15 +83,15 @@ TEST_CASE("a track shows a field otherwise while a picture is drawn, and only th
   lit.spawn();
   lit.sprite().play_track("flare");
   lit.tick(15);
-  CHECK(lit.lamp().reach == 20);
+  CHECK(lit.torch().reach == 20);
   CHECK(lit.shown().reach == 24);
   CHECK(lit.shown().light == vole::Colour{128, 128, 128, 255});
-  CHECK(lit.lamp().reach == 20);
-  lit.lamp().reach += 1;
+  CHECK(lit.torch().reach == 20);
+  lit.torch().reach += 1;
   CHECK(lit.shown().reach == 25);
   lit.tick(16);
-  CHECK(same(lit.shown(), lit.lamp()));
-  CHECK(lit.lamp().reach == 21);
+  CHECK(same(lit.shown(), lit.torch()));
+  CHECK(lit.torch().reach == 21);
   // While all stand still, what is shown stays.
   lit.sprite().play_track("flare", 0.5f);
   lit.tick(15);
@@ -123,32 +123,32 @@ TEST_CASE("drawing changes nothing, whatever plays, changes or leaves meanwhile"
         lit.sprite().stop_tracks();
         break;
       case 5:
-        lit.lamp().reach = chance.within(0, 50);
+        lit.torch().reach = chance.within(0, 50);
         break;
       case 6:
-        lit.lamp().heat += 0.1;
+        lit.torch().heat += 0.1;
         break;
       default:
         break;
     }
     lit.tick();
     const vole::StateBytes before = lit.state();
-    const Lamp shown = lit.shown();
+    const Torch shown = lit.shown();
     REQUIRE(lit.state() == before);
     REQUIRE(shown.reach <= 50);
-    if (!same(shown, lit.lamp())) ++shown_otherwise;
+    if (!same(shown, lit.torch())) ++shown_otherwise;
     const bool plays = std::any_of(lit.sprite().playing.tracks.begin(), lit.sprite().playing.tracks.end(),
                                    [](const auto& playing) { return playing.track != nullptr; });
-    if (!plays && lit.clip() != "burn") REQUIRE(same(shown, lit.lamp()));
+    if (!plays && lit.clip() != "burn") REQUIRE(same(shown, lit.torch()));
   }
   CHECK(shown_otherwise > 1000);
   // The component or the thing may go in the middle of it.
   lit.sprite().play("burn");
   lit.tick();
-  lit.stage->entities.remove<Lamp>(lit.mouse);
+  lit.stage->entities.remove<Torch>(lit.mouse);
   lit.drawn();
   lit.tick();
-  lit.stage->entities.add(lit.mouse, Lamp{});
+  lit.stage->entities.add(lit.mouse, Torch{});
   lit.drawn();
   lit.stage->remove(lit.mouse);
   lit.drawn();
@@ -181,16 +181,16 @@ TEST_CASE("a track on a field that is none is reported at its place when a thing
     return error_of([&] { lit.spawn(); }, lit.folder);
   };
   const std::string at = "assets/mouse.sheet.toml:3:1: error: ";
-  CHECK(wrong("lamp.reach", "1").empty());
-  CHECK(wrong("lampp.reach", "1") == at + "no component \"lampp\"; did you mean \"lamp\"?");
-  CHECK(wrong("lamp.raech", "1") ==
-        at + "\"lamp\" has no number, pair or colour \"raech\"; did you mean \"reach\"?");
-  CHECK(wrong("lamp.lit", "1").find(at + "\"lamp\" has no number, pair or colour \"lit\"") == 0);
-  CHECK(wrong("lamp.reach", "[1, 2]") == at + "\"reach\" of \"lamp\" is a number");
-  CHECK(wrong("lamp.light", "2") == at + "\"light\" of \"lamp\" is a colour");
-  CHECK(wrong("lamp", "2") == at + "\"lamp\" names no field; one is \"component.field\", as \"body.size\"");
-  CHECK(wrong("lamp.reach", "1 }, { at = 2, value = [1, 2]").find("3:58: error: a number wanted here") !=
+  CHECK(wrong("torch.reach", "1").empty());
+  CHECK(wrong("torchh.reach", "1") == at + "no component \"torchh\"; did you mean \"torch\"?");
+  CHECK(wrong("torch.raech", "1") ==
+        at + "\"torch\" has no number, pair or colour \"raech\"; did you mean \"reach\"?");
+  CHECK(wrong("torch.lit", "1").find(at + "\"torch\" has no number, pair or colour \"lit\"") == 0);
+  CHECK(wrong("torch.reach", "[1, 2]") == at + "\"reach\" of \"torch\" is a number");
+  CHECK(wrong("torch.light", "2") == at + "\"light\" of \"torch\" is a colour");
+  CHECK(wrong("torch", "2") == at + "\"torch\" names no field; one is \"component.field\", as \"body.size\"");
+  CHECK(wrong("torch.reach", "1 }, { at = 2, value = [1, 2]").find("3:59: error: a number wanted here") !=
         std::string::npos);
-  CHECK(wrong("lamp.reach", "inf").find("a finite number wanted") != std::string::npos);
-  CHECK(wrong("lamp.reach", "true").find("number") != std::string::npos);
+  CHECK(wrong("torch.reach", "inf").find("a finite number wanted") != std::string::npos);
+  CHECK(wrong("torch.reach", "true").find("number") != std::string::npos);
 }

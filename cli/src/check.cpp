@@ -196,8 +196,33 @@ class Checker {
           check_thing(place.kind, thing, &*level);
         });
       }
+      check_pieces(name, *level);
     }
     return all_read;
+  }
+
+  vole::Binding binding() { return {catalog_, types_, own_tracks_, vole::UnknownComponents::skip}; }
+
+  // Pieces that do not go into the level that names them, and levels that could not go on.
+  void check_pieces(const std::string& name, const vole::Level& level) {
+    for (const vole::PieceList& list : level.pieces)
+      for (const vole::PieceList::Item& item : list.items) named_.insert("level " + item.piece.value);
+    if (level.pieces.empty()) return;
+    attempt([&] {
+      vole::LevelNow now;
+      now.load(name, binding());
+      if (!kinds_read_) return;
+      for (const auto& piece : now.piece_files())
+        for (const vole::LevelPlace& place : piece->places) {
+          Report reported_already;
+          Node thing = kinds_.kind(place.kind, place.where);
+          thing.merge(place.overrides);
+          const auto kind =
+              vole::KindCompiler{kinds_, binding()}.compile(place.kind, thing, reported_already);
+          if (kind->sprite)
+            attempt([&] { level.layer(kind->sprite->layer_name.value, kind->sprite->layer_name.where); });
+        }
+    });
   }
 
   void check_place(const vole::Level& level, const vole::LevelPlace& place) {
@@ -214,7 +239,7 @@ class Checker {
   // As bringing it to life would find it. The game's own components are known to the game, which checks them when it
   // starts, and from the schemas that it has written.
   void check_thing(const std::string& kind, const Node& thing, const vole::Level* level) {
-    const vole::KindCompiler compiler{kinds_, {catalog_, types_, own_tracks_, vole::UnknownComponents::skip}};
+    const vole::KindCompiler compiler{kinds_, binding()};
     const auto compiled = compiler.compile(kind, thing, report_);
     if (own_components_) own_components_->check(thing, level, report_);
     const auto has = [&](const vole::ComponentTypes::Type* type) {

@@ -10,4 +10,8 @@
 #include "vole/scene/scene.hpp"
 #include "vole/version.hpp"
 #include "vole/world/body.hpp"
+#include "vole/world/lamp.hpp"
 #include "vole/world/motion.hpp"
+#include "vole/world/path_mover.hpp"
+#include "vole/world/side_mover.hpp"
+#include "vole/world/top_mover.hpp"

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <limits>
 
 namespace vole {
 namespace {
@@ -107,6 +108,12 @@ void DrawList::add(LayerId layer, const TilesItem& tiles) {
   if (!tiles.cells || tiles.cells->empty() || !tiles.frames || !(tiles.opacity > 0) || tiles.tint.a == 0)
     return;
   append(DrawItem::Type::tiles, layer).tiles = tiles;
+}
+
+void DrawList::add(LayerId layer, const Lighting& lighting) {
+  DrawItem& item = append(DrawItem::Type::lighting, layer);
+  item.lighting = &lighting;
+  item.picture.depth = std::numeric_limits<float>::infinity();
 }
 
 void DrawList::fill(LayerId layer, const Rect& box, Colour colour, float depth) {

@@ -138,6 +138,9 @@ void Raster::draw_run(const DrawList& list, std::span<const DrawItem> items, Ima
         draw_tiles(item.tiles, clip, list.corner(item.layer), canvas);
       });
       break;
+    case DrawItem::Type::lighting:
+      each([&](const DrawItem& item, const IRect& clip) { light_.draw(*item.lighting, clip, canvas); });
+      break;
   }
 }
 

@@ -84,6 +84,7 @@ Level AssetType<Level>::load(Loading& loading) {
   Level level;
   level.name = loading.name();
   level.sky = text.sky;
+  level.light = text.light;
   add_tilesets(text.tileset, loading, level, report);
   if (text.layers.empty() && !report.has_errors())
     report.error(FilePosition::whole_file(loading.path()), "a level has at least one layer");

@@ -173,6 +173,11 @@ void LevelBuilder::add_layer(std::size_t index) {
   layer.parallax = text.parallax;
   layer.look = text.look;
   layer.solid = text.solid;
+  layer.lit = text.lit;
+  if (layer.lit && !level_.layers.empty() && !level_.layers.back().lit)
+    report_.error(text.name.where,
+                  fmt::format("layer \"{}\" is lit, and comes after one that is not", layer.name),
+                  "layers with lit = false are the last");
   layer.repeat = text.repeat;
   layer.edge = text.edge;
   layer.cover = text.cover;

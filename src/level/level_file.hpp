@@ -24,6 +24,7 @@ struct LayerText {
   Vec2 parallax{1, 1};
   LayerLook look;
   bool solid = true;
+  bool lit = true;
   std::vector<Located<std::string>> rows;
   Located<std::string> csv;
   Located<std::string> picture;
@@ -38,6 +39,7 @@ void describe(V& v, LayerText& layer) {
   v("parallax", layer.parallax, within(0, 4));
   describe(v, layer.look);
   v("solid", layer.solid);
+  v("lit", layer.lit);
   v("rows", layer.rows);
   v("csv", layer.csv);
   v("picture", layer.picture);
@@ -81,6 +83,8 @@ struct ZoneText {
   Located<std::string> name;
   std::optional<Vec2> at, size;
   std::optional<Located<std::vector<Vec2>>> points;
+  std::optional<float> darkness;
+  Located<int> fade;
 };
 template <class V>
 void describe(V& v, ZoneText& zone) {
@@ -88,6 +92,8 @@ void describe(V& v, ZoneText& zone) {
   v("at", zone.at, level_pixels);
   v("size", zone.size, within(1, longest_level));
   v("points", zone.points, level_pixels.items(64));
+  v("darkness", zone.darkness, within(0, 1));
+  v("fade", zone.fade, within(0, 4096));
 }
 
 struct PathText {
@@ -163,6 +169,7 @@ void describe(V& v, EndlessText& endless) {
 
 struct LevelText {
   Colour sky{0, 0, 0, 255};
+  LevelLight light;
   TilesetNames tileset;
   Named<Located<std::string>> letters;
   std::optional<Located<IVec2>> cells;
@@ -180,6 +187,7 @@ struct LevelText {
 template <class V>
 void describe(V& v, LevelText& level) {
   v("sky", level.sky);
+  v("light", level.light);
   v("tileset", level.tileset);
   v("letters", level.letters, items(20'000));
   v("cells", level.cells, within(1, 1e9));

@@ -31,15 +31,17 @@ void PlaceBuilder::add_place(const PlaceText& text) {
       report_.error(text.name.where, fmt::format("place \"{}\" is defined twice", text.name.value),
                     "the first is at " + to_text(first->second));
   }
-  level_.places.push_back({text.kind.value, at, text.flip, text.name.value, text.overrides, text.kind.where,
-                           -1, text.stays});
+  level_.places.push_back(
+      {text.kind.value, at, text.flip, text.name.value, text.overrides, text.kind.where, -1, text.stays});
 }
 
 void PlaceBuilder::add_zone(const ZoneText& text) {
   if (const LevelZone* const first = find_named(level_.zones, text.name.value))
     report_.error(text.name.where, fmt::format("zone \"{}\" is defined twice", text.name.value),
                   "the first is at " + to_text(first->where));
-  LevelZone zone{text.name.value, {}, {}, text.name.where};
+  LevelZone zone;
+  zone.name = text.name.value;
+  zone.where = text.name.where;
   const bool is_box = text.at && text.size;
   if (is_box == text.points.has_value() || text.at.has_value() != text.size.has_value())
     return report_.error(
@@ -61,6 +63,11 @@ void PlaceBuilder::add_zone(const ZoneText& text) {
     }
     zone.area = {low, high - low};
   }
+  zone.darkness = text.darkness;
+  zone.fade = text.fade.value;
+  if (zone.fade > 0 && (!zone.darkness || !zone.corners.empty()))
+    report_.error(text.fade.where, fmt::format("zone \"{}\" cannot fade", zone.name),
+                  "only what has a \"darkness\", and an \"at\" and a \"size\"");
   level_.zones.push_back(std::move(zone));
 }
 

@@ -244,7 +244,11 @@ int add_tile(std::string name, const FilePosition& where, const TileNature& natu
   if (!form && nature.category.where.file)
     report.error(nature.category.where, fmt::format("tile \"{}\" has a category, but is not solid", name),
                  "solid = true, or a shape");
+  if (!form && nature.shadow)
+    report.error(nature.shadow->where, fmt::format("tile \"{}\" is not solid, and casts no shadow", name),
+                 "solid = true, or a shape");
   if (form) {
+    form->shadow = nature.shadow ? nature.shadow->value : nature.one_way.value == OneWay::no;
     form->one_way = nature.one_way.value;
     form->category = category_among(tileset.categories, nature.category, nature.category.where);
   }

@@ -14,6 +14,7 @@ struct TileNature {
   Located<OneWay> one_way;
   Located<std::string> category;
   float friction = 1;
+  std::optional<Located<bool>> shadow;
   std::vector<std::string> tags;
   Named<Node> values;
 };
@@ -25,6 +26,7 @@ void describe_nature(V& v, TileNature& nature) {
   v("one_way", nature.one_way);
   v("category", nature.category);
   v("friction", nature.friction, within(0, 100));
+  v("shadow", nature.shadow);
   v("tags", nature.tags, items(32));
   v.rest(nature.values);
 }

@@ -124,6 +124,7 @@ CellForm CellForm::mirrored() const {
   CellForm form(shape_.mirrored().moved_by({static_cast<float>(cell_.x), 0}), cell_);
   form.one_way = mirrored_side(one_way);
   form.category = category;
+  form.shadow = shadow;
   return form;
 }
 
@@ -134,13 +135,14 @@ CellForm CellForm::turned(int quarters) const {
     CellForm next(form.shape_.turned(90).moved_by({static_cast<float>(cell.x), 0}), cell);
     next.one_way = turned_side(form.one_way);
     next.category = category;
+    next.shadow = shadow;
     form = next;
   }
   return form;
 }
 
 bool operator==(const CellForm& a, const CellForm& b) {
-  return a.cell_ == b.cell_ && a.one_way == b.one_way && a.category == b.category && a.shape_ == b.shape_;
+  return a.cell_ == b.cell_ && a.one_way == b.one_way && a.category == b.category && a.shadow == b.shadow && a.shape_ == b.shape_;
 }
 
 }  // namespace vole

@@ -55,7 +55,20 @@ LayerId RunningScene::draw_stage(DrawList& list, float share) const {
   world_.entities.visit<Sprite, Pose>([&](Entity entity, const Sprite& sprite, const Pose&) {
     add_sprite(list, world_, entity, sprite, share, setting_.ticks_per_second);
   });
+  add_light(list, share);
   return list.add_layer({0, 0});
+}
+
+// Over the last layer that is lit.
+void RunningScene::add_light(DrawList& list, float share) const {
+  const LevelNow& level = world_.level;
+  if (!level) return;
+  if (has_shades(world_)) stage_.update_bodies();
+  if (!scratch_->light.find(world_, stage_.solids_, share, setting_.ticks_per_second)) return;
+  const std::vector<LevelLayer>& layers = level.file().layers;
+  const auto lit =
+      std::count_if(layers.begin(), layers.end(), [](const LevelLayer& layer) { return layer.lit; });
+  if (lit > 0) list.add(static_cast<LayerId>(lit - 1), scratch_->light.lighting());
 }
 
 void RunningScene::draw(DrawList& list, float share) {

@@ -16,17 +16,23 @@ Vec2 turned(Vec2 by, float degrees) {
 Placement placement_in_row(const World& world, Entity entity, float share, Tracks tracks,
                            int ticks_per_second, int links);
 
+// How far from its pivot a point of a thing's sprite is shown, when the thing is placed so.
+Vec2 way_to_point(const Sprite* sprite, std::string_view name, Vec2 offset, const Placement& of,
+                  int ticks_per_second) {
+  const int index = sprite ? sprite->frame(ticks_per_second) : -1;
+  const SheetPoint* const point = index < 0 ? nullptr : sprite->sheet()->find_point(name);
+  Vec2 by = offset;
+  if (point) by += Vec2(point->at(index) - sprite->sheet()->posed(index, sprite->playhead().clip()).pivot);
+  by = {by.x * of.scale.x * (of.flip_x ? -1.0f : 1.0f), by.y * of.scale.y * (of.flip_y ? -1.0f : 1.0f)};
+  return turned(by, of.rotation);
+}
+
 void place_on_point(const World& world, const Attached& attached, float share, Tracks tracks,
                     int ticks_per_second, int links, Placement& place) {
   const Sprite* sprite = world.entities.find<Sprite>(attached.to);
-  const int index = sprite ? sprite->frame(ticks_per_second) : -1;
-  if (index < 0) return;
+  if (!sprite || sprite->frame(ticks_per_second) < 0) return;
   const Placement of = placement_in_row(world, attached.to, share, tracks, ticks_per_second, links + 1);
-  const IVec2 pivot = sprite->sheet()->posed(index, sprite->playhead().clip()).pivot;
-  const SheetPoint* point = sprite->sheet()->find_point(attached.point);
-  Vec2 by = Vec2(point ? point->at(index) - pivot : IVec2{0, 0}) + attached.offset;
-  by = {by.x * of.scale.x * (of.flip_x ? -1.0f : 1.0f), by.y * of.scale.y * (of.flip_y ? -1.0f : 1.0f)};
-  place.at = of.at + turned(by, of.rotation);
+  place.at = of.at + way_to_point(sprite, attached.point, attached.offset, of, ticks_per_second);
   place.rotation += of.rotation;
   place.flip_x = place.flip_x != of.flip_x;
   place.flip_y = place.flip_y != of.flip_y;
@@ -73,6 +79,13 @@ Placement placement_in_row(const World& world, Entity entity, float share, Track
 
 Placement placement(const World& world, Entity entity, float share, Tracks tracks, int ticks_per_second) {
   return placement_in_row(world, entity, share, tracks, ticks_per_second, 0);
+}
+
+Placement placement_of_point(const World& world, Entity of, std::string_view point, Vec2 offset, float share,
+                             int ticks_per_second) {
+  Placement place = placement(world, of, share, Tracks::shown, ticks_per_second);
+  place.at += way_to_point(world.entities.find<Sprite>(of), point, offset, place, ticks_per_second);
+  return place;
 }
 
 }  // namespace vole

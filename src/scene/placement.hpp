@@ -20,4 +20,8 @@ enum class Tracks : std::uint8_t { shown, left_out };
 
 Placement placement(const World& world, Entity entity, float share, Tracks tracks, int ticks_per_second);
 
+// Of a point of its sprite as it is shown, and some pixels off it; of the thing itself when it has no such point.
+Placement placement_of_point(const World& world, Entity of, std::string_view point, Vec2 offset, float share,
+                             int ticks_per_second);
+
 }  // namespace vole

@@ -3,6 +3,7 @@
 
 #include <map>
 
+#include "scene_light.hpp"
 #include "vole/physics/collision_world.hpp"
 #include "vole/physics/pair_finder.hpp"
 #include "vole/scene/running_scene.hpp"
@@ -65,6 +66,7 @@ struct TileFrames {
 
 struct TickScratch {
   TileFrames tile_frames;
+  SceneLight light;
   std::vector<ClipHappening> happenings;
   std::vector<Meeter> meeters;
   std::vector<Rect> swept;       // where each of them was in the tick

@@ -14,6 +14,7 @@
 #include "vole/world/body.hpp"
 #include "vole/world/checks.hpp"
 #include "vole/world/kind_of.hpp"
+#include "vole/world/lamp.hpp"
 #include "vole/world/motion.hpp"
 #include "vole/world/path_mover.hpp"
 #include "vole/world/person.hpp"
@@ -90,6 +91,7 @@ class Compilation {
       first = mover;
     }
     add_body(*kind);
+    expect_point(*kind);
     add_switches(*kind);
     add_motion(*kind, types());
     for (const CompiledKind::Part& part : kind->parts)
@@ -164,6 +166,16 @@ class Compilation {
           for (const Located<std::string>& name : item.value.of) expect_category(name);
         }
     }
+  }
+
+  void expect_point(const CompiledKind& kind) {
+    const Lamp* const lamp = kind.find<Lamp>();
+    if (!lamp || lamp->point.value.empty()) return;
+    const Sheet* const sheet = kind.sprite ? kind.sprite->sheet() : nullptr;
+    if (!kind.sprite)
+      report_.error(lamp->point.where, "a thing without a sprite has no points for a lamp");
+    else if (sheet && !sheet->missing)
+      gather(report_, [&] { sheet->point(lamp->point.value, lamp->point.where); });
   }
 
   void add_switches(CompiledKind& kind) {

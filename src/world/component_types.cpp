@@ -11,6 +11,7 @@
 #include "vole/world/body.hpp"
 #include "vole/world/checks.hpp"
 #include "vole/world/kind_of.hpp"
+#include "vole/world/lamp.hpp"
 #include "vole/world/motion.hpp"
 #include "vole/world/path_mover.hpp"
 #include "vole/world/person.hpp"
@@ -29,6 +30,7 @@ ComponentTypes::ComponentTypes() {
   add<Body>("body");
   add<Sprite>("sprite");
   add<Checks>("checks");
+  add<Lamp>("lamp");
   add<PathMover>("path_mover");
   add<Person>("person");
   add<Shapes>("shapes");

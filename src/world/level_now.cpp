@@ -57,6 +57,7 @@ void LevelNow::refuse_newer() {
 }
 
 void LevelNow::bind(const Binding& binding) {
+  ++changes_;
   tiles_.clear();
   painted_.clear();
   solid_.reset();
@@ -135,6 +136,7 @@ void LevelNow::choose_edge(std::size_t index, IVec2 cell) {
 
 void LevelNow::show(std::size_t index, IVec2 cell, std::uint16_t tile) {
   if (tiles(index).find(cell) == tile) return;
+  ++changes_;
   if (!tiles_[index]) tiles_[index] = version_->layers[index].tiles;
   tiles_[index]->set(cell, tile);
   if (!version_->layers[index].blocks()) return;

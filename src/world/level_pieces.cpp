@@ -378,6 +378,7 @@ IVec2 LevelNow::room_behind() const {
 
 void LevelNow::move_origin(IVec2 cells) {
   const IVec2 blocks = -cells / block_side;
+  ++changes_;
   origin_ += cells;
   solid_->move_blocks(blocks);
   for (std::size_t i = 0; i < version_->layers.size(); ++i) {

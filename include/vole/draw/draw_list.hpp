@@ -60,8 +60,10 @@ struct TilesItem {
   float opacity = 1;
 };
 
+struct Lighting;
+
 struct DrawItem {
-  enum class Type : std::uint8_t { picture, fill, outline, tiles };
+  enum class Type : std::uint8_t { picture, fill, outline, tiles, lighting };
 
   Type type = Type::picture;
   LayerId layer = 0;
@@ -69,6 +71,7 @@ struct DrawItem {
   PictureItem picture;  // its `at` is whole and on the canvas; its tint colours fill and outline
   IRect box;            // of fill and outline, on the canvas
   TilesItem tiles;
+  const Lighting* lighting = nullptr;
   IRect clip;
 };
 
@@ -91,6 +94,8 @@ class DrawList {
 
   void add(LayerId layer, const PictureItem& item);
   void add(LayerId layer, const TilesItem& item);
+  // Darkness and lamps (light.hpp) over all of the layer, and of those below; must live until the list is drawn.
+  void add(LayerId layer, const Lighting& lighting);
   void fill(LayerId layer, const Rect& box, Colour colour, float depth = 0);
   // A frame of one pixel, inside the box.
   void outline(LayerId layer, const Rect& box, Colour colour, float depth = 0);

@@ -14,6 +14,7 @@
 
 #include "vole/asset/image.hpp"
 #include "vole/draw/draw_list.hpp"
+#include "vole/draw/light.hpp"
 
 namespace vole {
 
@@ -35,6 +36,7 @@ class Raster {
 
   std::vector<Colour> row_;  // of a scaled picture
   std::vector<CopiedTile> copied_tiles_;
+  LightRaster light_;
 };
 
 // What a picture's pixels map to: fixed point with 16 bits below the point. The pixel (x, y) of the canvas

@@ -16,6 +16,7 @@
 //   tint = "#8d93a6"                         # of all that is in it, things too
 //   opacity = 0.8
 //   visible = true
+//   lit = true                               # false, for the last layers: drawn over the dark
 //
 //   [[layers]]
 //   name = "ground"
@@ -41,10 +42,19 @@
 //   seed = 7
 //   apart = 16                               # pixels between two
 //
+//   [light]                                  # how dark it is, but for lamps (world/lamp.hpp)
+//   darkness = 0.8                           # 0: day, 1: only its colour is left
+//   colour = "#20264a"
+//   steps = 4                                # of brightness around lamps; 0: as many as there are
+//   dither = true                            # one step goes over into the next by a pattern
+//   depth = 4                                # pixels that light goes into walls
+//
 //   [[zones]]
 //   name = "doorstep"                        # met like a thing: see cues.hpp
 //   at = [1004, 228]                         # of its corner, in pixels
 //   size = [12, 60]                          # or points = [[0, 0], [90, 10], [40, 60]]
+//   darkness = 1                             # in it
+//   fade = 32                                # pixels inside its border over which it gets so dark
 //
 // [[paths]] are described in level_path.hpp; [[openings]], [pieces] and [endless] in pieces.hpp. A level is at most 65,536 pixels long and high, so that each position in it is
 // exact to 1/256 of a pixel.
@@ -90,11 +100,29 @@ void describe(V& v, LayerLook& look) {
   v("opacity", look.opacity, within(0, 1));
 }
 
+// How dark a level is: see the file above.
+struct LevelLight {
+  float darkness = 0;
+  Colour colour{0, 0, 0, 255};
+  int steps = 4;
+  bool dither = true;
+  int depth = 4;
+};
+template <class V>
+void describe(V& v, LevelLight& light) {
+  v("darkness", light.darkness, within(0, 1));
+  v("colour", light.colour);
+  v("steps", light.steps, within(0, 64));
+  v("dither", light.dither);
+  v("depth", light.depth, within(0, 64));
+}
+
 struct LevelLayer {
   std::string name;
   Vec2 parallax{1, 1};
   LayerLook look;
   bool solid = true;  // what of its tiles is; also needs to go along with the level
+  bool lit = true;
   TileGrid tiles;     // of the level's size
   GroupGrid painted;  // the same: with which groups
   std::shared_ptr<const Sheet> picture;
@@ -126,6 +154,8 @@ struct LevelZone {
   Rect area;                  // around it
   std::vector<Vec2> corners;  // of a polygon; empty for a rectangle
   FilePosition where;
+  std::optional<float> darkness;  // in it
+  int fade = 0;                   // pixels
 
   bool contains(Vec2 point) const;
 };
@@ -146,6 +176,7 @@ class Level {
  public:
   std::string name;
   Colour sky{0, 0, 0, 255};
+  LevelLight light;
   TileTable tiles;
   IVec2 cells{0, 0};
   std::vector<LevelLayer> layers;

@@ -13,6 +13,7 @@
 //   corners = [[0, 16], [16, 6], [16, 16]]   # 3 to 16, convex, in pixels from the tile's corner
 //   one_way = "up"                           # holds what comes from above, and lets through all else
 //   category = "water"                       # of game.toml's [categories]; "ground" when left out
+//   shadow = false                           # lamps (world/lamp.hpp) shine through it, as through what is one-way
 //   friction = 0.3                           # 1 when left out: who walks on it from the side speeds up and stops so much slower
 //   tags = ["wet"]
 //   pond = { depth = 3 }                     # a component of the game's own: see LevelNow::find

@@ -93,6 +93,7 @@ class CellForm {
 
   OneWay one_way = OneWay::no;
   std::uint8_t category = 0;  // number of its category
+  bool shadow = true;         // lamps do not shine through it
 
   friend bool operator==(const CellForm& a, const CellForm& b);
 

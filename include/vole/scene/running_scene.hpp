@@ -61,6 +61,7 @@ class RunningScene {
  private:
   void say_cues();
   LayerId draw_stage(DrawList& list, float share) const;
+  void add_light(DrawList& list, float share) const;
 
   const StageSetting& setting_;
   const TickSteps& steps_;

@@ -21,6 +21,7 @@ struct Body {
   Located<std::string> category{"things", {}};
   BodyUse use = BodyUse::solid;  // may change at any time
   OneWay one_way = OneWay::no;   // the side on which it holds; for platforms
+  bool shadow = false;           // lamps (lamp.hpp) do not shine through it
 
   Rect box(Vec2 at) const { return {{at.x + offset.x - size.x / 2, at.y + offset.y - size.y}, size}; }
 };
@@ -31,6 +32,7 @@ void describe(V& v, Body& body) {
   v("category", body.category);
   v("use", body.use);
   v("one_way", body.one_way);
+  v("shadow", body.shadow);
 }
 
 }  // namespace vole

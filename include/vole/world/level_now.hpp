@@ -156,8 +156,14 @@ class LevelNow {
   bool own_part_left() const { return left_; }
   void leave_own_part() { left_ = true; }
 
+  // How dark it is, 0 to 1: as the file says, until code says otherwise.
+  float darkness() const { return darkness_.value_or(version_->light.darkness); }
+  void darken(float darkness) { darkness_ = darkness; }
+
   const TileGrid& tiles(std::size_t layer) const;
   const GroupGrid& painted(std::size_t layer) const;
+  // Another number whenever a cell has changed; no part of the state.
+  std::uint32_t changes() const { return changes_; }
   const SolidGrid& solid() const { return solid_ ? *solid_ : version_->solid; }
 
   template <class V>
@@ -165,6 +171,7 @@ class LevelNow {
     v.state("name", level.name_);
     v.state("changed", level.changed_);
     v.state("looks", level.looks_);
+    v.state("darkness", level.darkness_, within(0, 1));
     v.state("origin", level.origin_);
     v.state("seed", level.seed_);
     v.state("left", level.left_);
@@ -205,6 +212,7 @@ class LevelNow {
   std::string name_;
   std::vector<ChangedCell> changed_;  // one for a cell, in the order of layers, rows and columns
   std::vector<ChangedLook> looks_;
+  std::optional<float> darkness_;
   IVec2 origin_{0, 0};
   std::uint64_t seed_ = 0;
   bool left_ = false;
@@ -212,6 +220,7 @@ class LevelNow {
   std::vector<PutPiece> pieces_;
   std::vector<ChosenPieces> chosen_;
 
+  std::uint32_t changes_ = 0;
   IVec2 cells_{0, 0};
   std::map<std::string, PieceFile, std::less<>> files_;  // of pieces
   std::vector<LevelZone> zones_;                         // moved, once the origin is

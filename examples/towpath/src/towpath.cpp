@@ -1,0 +1,99 @@
+// A vole runs home along the canal, as far as it gets. The way is laid from pieces in front of it: see levels/.
+#include "towpath.hpp"
+
+#include <algorithm>
+#include <string>
+
+#include "names.hpp"
+
+namespace {
+
+using vole::Entity;
+using vole::Stage;
+using vole::Vec2;
+
+constexpr vole::Colour cream{0xf7, 0xf3, 0xe3, 0xff};
+constexpr vole::Colour night{0x1b, 0x1a, 0x26, 0xff};
+
+class Run : public vole::Scene {
+ public:
+  void enter(Stage& stage) override {
+    stage.load_level(names::level::towpath);
+    vole_ = stage.first("vole");
+    // More is seen of what comes than of what was.
+    stage.camera.offset = {72, -44};
+    stage.camera.smoothing = 0.1f;
+    stage.camera.slack = {0, 20};
+    stage.follow(vole_);
+    began_at_ = run_to(stage);
+  }
+
+  void cues(vole::Cues& cues) override {
+    cues.when_meet("vole", "berry", [this](Stage& stage, Entity, Entity berry) {
+      ++berries_;
+      stage.remove(berry);
+    });
+    cues.when_meet("vole", vole::zone("water"), [this](Stage& stage, Entity, Entity) { end(stage); });
+  }
+
+  void tick(Stage& stage) override {
+    auto& wants = stage.get<vole::Intent>(vole_);
+    wants = {};
+    if (ended_) {
+      if (stage.input().pressed("again")) stage.leave_for<Run>();
+      return;
+    }
+    wants.direction = {1, 0};
+    wants.jump_pressed = stage.input().pressed("jump");
+    wants.jump_held = stage.input().held("jump");
+    metres_ = static_cast<int>(run_to(stage) - began_at_) / 16;
+    stage.get<vole::SideMover>(vole_).speed = std::min(96.0f + static_cast<float>(metres_) * 0.03f, 130.0f);
+  }
+
+  void draw(vole::Drawing& drawing) const override {
+    const vole::TextStyle small{.colour = cream, .outline = night};
+    drawing.text("letters", std::to_string(metres_) + " m", {8, 6}, small);
+    const Vec2 right{static_cast<float>(drawing.canvas().x) - 8, 6};
+    drawing.text("letters", std::to_string(berries_) + (berries_ == 1 ? " berry" : " berries"), right,
+                 {.anchor = vole::Anchor::top_right, .colour = cream, .outline = night});
+    if (!ended_) return;
+    const Vec2 middle = Vec2(drawing.canvas()) / 2.0f - Vec2{0, 30};
+    drawing.text("letters", "Splash! " + std::to_string(metres_) + " m along the towpath", middle,
+                 {.anchor = vole::Anchor::centre, .colour = cream, .outline = night});
+    drawing.text("letters", "press Enter", middle + Vec2{0, 18},
+                 {.anchor = vole::Anchor::centre, .colour = cream, .outline = night});
+  }
+
+ private:
+  // The level's origin moves along with the run; this is counted from where it was at first.
+  double run_to(Stage& stage) const {
+    return static_cast<double>(stage.get<vole::Pose>(vole_).at.x) -
+           static_cast<double>(stage.level().offset().x);
+  }
+  void end(Stage& stage) {
+    ended_ = true;
+    stage.freeze(0.3f);
+  }
+
+  Entity vole_;
+  double began_at_ = 0;
+  int metres_ = 0, berries_ = 0;
+  bool ended_ = false;
+
+  template <class V>
+  friend void describe(V& v, Run& run) {
+    v.state("vole", run.vole_);
+    v.state("began_at", run.began_at_);
+    v.state("metres", run.metres_);
+    v.state("berries", run.berries_);
+    v.state("ended", run.ended_);
+  }
+};
+
+}  // namespace
+
+vole::Game towpath() {
+  vole::Game game("game.toml");
+  game.scene<Run>("run");
+  return game;
+}

@@ -1,0 +1,5 @@
+#pragma once
+
+#include <vole/vole.hpp>
+
+vole::Game towpath();

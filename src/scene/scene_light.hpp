@@ -1,0 +1,60 @@
+// What the darkness of a level, its lamps and its walls come to on the canvas.
+#pragma once
+
+#include "cell_walls.hpp"
+#include "vole/draw/light.hpp"
+#include "vole/scene/solid_things.hpp"
+#include "vole/world/world.hpp"
+
+namespace vole {
+
+// Whether any body casts a shadow.
+bool has_shades(const World& world);
+
+class SceneLight {
+ public:
+  // Memory is used again. False when nothing on the canvas is dark. The bodies must be up to date where any casts a shadow.
+  bool find(const World& world, const SolidThings& bodies, float share, int ticks_per_second);
+  const Lighting& lighting() const { return lighting_; }
+
+ private:
+  struct View {
+    const World& world;
+    IVec2 corner;
+    float share = 0;
+    int ticks_per_second = 60;
+  };
+
+  // All that decides what a lamp lights, but for things.
+  struct Surroundings {
+    const Level* level = nullptr;
+    const SolidGrid* solid = nullptr;
+    std::uint32_t changes = 0;
+    IVec2 at{0, 0};  // its pixel in the level
+    int reach = 0;
+    bool shadows = false;
+    Beam beam;
+
+    friend bool operator==(const Surroundings&, const Surroundings&) = default;
+  };
+  struct Known {
+    Surroundings around;
+    std::vector<LightCorner> corners;
+  };
+
+  void find_dark(const View& view);
+  void add_zones(const View& view, const std::vector<LevelZone>& zones, Vec2 offset);
+  void find_shades(const View& view, const SolidThings& bodies);
+  void add_lamp(const View& view, Entity entity);
+  const std::vector<LightCorner>& lit_by(Entity entity, const Surroundings& around);
+  void add_shades(const Surroundings& around);
+
+  Lighting lighting_;
+  LitArea lit_;
+  CellWalls cells_;
+  std::vector<Wall> walls_;   // around one lamp
+  std::vector<Wall> shades_;  // of things
+  std::vector<Known> known_;  // by the lamp's index
+};
+
+}  // namespace vole
