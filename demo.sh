@@ -24,6 +24,7 @@ game=build/demo/examples/allotment/allotment
 vole=build/demo/cli/vole
 
 if [ "$headless" = no ]; then
+  echo "(build/demo/examples/towpath/towpath is a second game: Space jumps.)"
   echo "Arrow keys or A and D walk, Space jumps, Down or S digs, Enter starts, Escape goes back to the title, F11 fills the screen."
   exec "$game"
 fi
@@ -34,7 +35,10 @@ echo "playing the shipped run without a window ..."
   --shot shots/title.png@60 --shot shots/beds.png@230 --shot shots/planks.png@600 --shot shots/door.png@1310 --shot shots/cellar.png@1700 \
   --shot shots/finish.png
 "$game" --headless --replay examples/allotment/recordings/harvest.run --xray --shot shots/xray.png@400 >/dev/null
+build/demo/examples/towpath/towpath --headless --replay examples/towpath/recordings/home.run \
+  --shot shots/towpath.png@3500 --shot shots/jetty.png@1100 >/dev/null
 "$vole" check examples/allotment
+"$vole" check examples/towpath
 "$vole" preview examples/allotment/assets/vole.sheet.toml -o shots/sheet.png >/dev/null
 "$vole" preview examples/allotment/assets/vole.sheet.toml -o shots/vole.gif >/dev/null
 "$vole" preview examples/allotment/assets/vole.sheet.toml --show rules -o shots/rules.png >/dev/null
@@ -48,8 +52,9 @@ pictures:
   shots/beds.png      the vole sets out over the beds
   shots/planks.png    high up on the planks
   shots/door.png      the shed opens, and a hedgehog goes out for the night
-  shots/cellar.png    below the shed: the lever has raised the gate
+  shots/cellar.png    below the shed, by lantern light: the lever has raised the gate
   shots/finish.png    every bulb is in the shed
+  shots/towpath.png   the second game: an endless run, laid from pieces; shots/jetty.png: another of them
   shots/xray.png      bodies, solid tiles and pivots drawn over the picture (--xray)
   shots/sheet.png     the vole's frames and clips (vole preview)
   shots/vole.gif      its clips at their real speed (vole preview)

@@ -25,6 +25,8 @@ IVec2 way(LevelSide side, int cells) {
 
 namespace {
 
+constexpr int shortest_piece = 32;  // so that there are never too many at a time
+
 void add_opening(Level& level, const OpeningText& text, Report& report) {
   const LevelSide side = text.side.value;
   const int cells = across(side, level.cells);
@@ -173,9 +175,9 @@ void check_endless(const Level& level, const FindPiece& find, Report& report) {
     if (!piece) continue;
     expect_openings(*piece, side, item.piece.where, report);
     expect_openings(*piece, opposite(side), item.piece.where, report);
-    if (along(side, piece->size()) > longest_piece)
-      report.error(item.piece.where, fmt::format("\"{}\" is {} pixels long: a piece may have {}", piece->name,
-                                                 along(side, piece->size()), longest_piece));
+    if (const int length = along(side, piece->size()); length > longest_piece || length < shortest_piece)
+      report.error(item.piece.where, fmt::format("\"{}\" is {} pixels long: a piece may have {} to {}",
+                                                 piece->name, length, shortest_piece, longest_piece));
   }
   if (report.has_errors()) return;
 
@@ -185,7 +187,8 @@ void check_endless(const Level& level, const FindPiece& find, Report& report) {
   std::vector<Put> open{{&level, 0}};
   std::set<const Level*> reported;
   while (!open.empty()) {
-    const auto [before, row] = open.back();
+    const Level* const before = open.back().first;
+    const int row = open.back().second;
     open.pop_back();
     const IVec2 cell = is_across(side) ? IVec2{0, row} : IVec2{row, 0};
     std::vector<NextPiece> next = joining_pieces(list, side, *before, cell, across_cells, find);

@@ -14,34 +14,41 @@ namespace {
 constexpr int cells_in_a_tick = 512, things_in_a_tick = 4;
 constexpr int pieces_in_a_tick = 64;
 
-std::shared_ptr<const CompiledKind> kind_of(const StageSetting& setting, const LevelPlace& place) {
+std::shared_ptr<const CompiledKind> kind_at(const StageSetting& setting, const LevelPlace& place) {
   return place.overrides.entries.empty() ? setting.kinds.get(place.kind, place.where)
                                          : setting.kinds.with(place.kind, place.overrides, place.where);
+}
+
+template <class Work>
+void report_from(Report& report, const Work& work) {
+  try {
+    work();
+  } catch (const Error& error) {
+    report.add(error);
+  }
+}
+
+// Of the level's own file, or of a piece.
+void expect_all(const StageSetting& setting, const LevelNow& level, const Level* piece, Report& report) {
+  for (const LevelPlace& place : (piece ? *piece : level.file()).places)
+    report_from(report, [&] { expect_in_level(*kind_at(setting, place), level, piece); });
 }
 
 }  // namespace
 
 void expect_places(const StageSetting& setting, const LevelNow& level) {
   Report report;
-  const auto expect = [&](const Level& file, const Level* piece) {
-    for (const LevelPlace& place : file.places) {
-      try {
-        expect_in_level(*kind_of(setting, place), level, piece);
-      } catch (const Error& error) {
-        report.add(error);
-      }
-    }
-  };
-  expect(level.file(), nullptr);
-  for (const std::shared_ptr<const Level>& piece : level.piece_files()) expect(*piece, piece.get());
-  const Categories& categories = setting.kinds.written().categories;
-  for (const Located<std::string>& category : level.file().tiles.categories()) {
-    try {
-      categories.number(category.value, category.where);
-    } catch (const Error& error) {
-      report.add(error);
-    }
-  }
+  expect_all(setting, level, nullptr, report);
+  for (const std::shared_ptr<const Level>& piece : level.piece_files())
+    expect_all(setting, level, piece.get(), report);
+  for (const Located<std::string>& category : level.file().tiles.categories())
+    report_from(report, [&] { setting.kinds.written().categories.number(category.value, category.where); });
+  report.throw_if_errors();
+}
+
+void expect_places(const StageSetting& setting, const LevelNow& level, const Level& piece) {
+  Report report;
+  expect_all(setting, level, &piece, report);
   report.throw_if_errors();
 }
 
@@ -52,7 +59,7 @@ Rect bounds_of(const LevelNow& level) {
 
 Entity put_place(const StageSetting& setting, World& world, const FromPlace& from) {
   const LevelPlace& place = *world.level.place(from);
-  return put_down(world, *kind_of(setting, place), place, from, setting.binding());
+  return put_down(world, *kind_at(setting, place), place, from, setting.binding());
 }
 
 Pieces::Stretch Pieces::stretch(const Rect& area) const {

@@ -5,8 +5,9 @@
 
 namespace vole {
 
-// Throws Error, for all at once, when a place of the level or of one of its pieces cannot be brought to life.
+// Throw Error, for all at once, when a place of the level or of one of its pieces cannot be brought to life; and of one piece.
 void expect_places(const StageSetting& setting, const LevelNow& level);
+void expect_places(const StageSetting& setting, const LevelNow& level, const Level& piece);
 
 // What the camera stays inside.
 Rect bounds_of(const LevelNow& level);

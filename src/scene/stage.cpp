@@ -39,8 +39,9 @@ std::uint32_t Stage::add_piece(std::string_view name, const Add& add) {
   level_with("piece", name);
   const LevelNow before = world_.level;
   try {
-    const std::uint32_t number = add(world_.level.choose(name)).number;
-    expect_places(setting_, world_.level);
+    const PutPiece& piece = add(world_.level.choose(name));
+    const std::uint32_t number = piece.number;
+    expect_places(setting_, world_.level, piece.file());
     Pieces(setting_, world_).finish(number);
     return number;
   } catch (const Error&) {
