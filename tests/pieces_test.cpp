@@ -166,9 +166,11 @@ struct Way : TestStage {
       names += fmt::format("\"{}\", ", name);
     }
     int height = 12;
+    const Rows first = turned(some_rows(17, 20, height));
+    const int out = std::clamp(height, 10, 14);
     write_level(
-        "way", turned(some_rows(17, 20, height)),
-        openings(height, height) +
+        "way", first,
+        openings(out, out) +
             fmt::format("pieces.some = [{}]\nendless = {{ side = \"{}\", pieces = \"some\", seed = 5 }}\n",
                         names, side_word(side)));
   }

@@ -12,7 +12,12 @@ using vole::Rect;
 using vole::SolidGrid;
 using vole::Vec2;
 
-SolidGrid random_grid(vole::Random& chance, vole::IVec2 cells, int cell, float share) {
+// Half of the time the cells are square.
+vole::IVec2 some_sides(vole::Random& chance) {
+  return chance.chance(0.5f) ? vole::IVec2(16) : vole::IVec2{5 + below(chance, 28), 5 + below(chance, 28)};
+}
+
+SolidGrid random_grid(vole::Random& chance, vole::IVec2 cells, vole::IVec2 cell, float share) {
   SolidGrid grid(cells, cell,
                  {chance.chance(0.5f), chance.chance(0.5f), chance.chance(0.5f), chance.chance(0.5f)});
   for (int y = 0; y < cells.y; ++y)
@@ -21,14 +26,15 @@ SolidGrid random_grid(vole::Random& chance, vole::IVec2 cells, int cell, float s
 }
 
 Rect random_free_box(vole::Random& chance, const SolidGrid& grid) {
+  const Vec2 cell(grid.cell());
   while (true) {
     const Vec2 size{chance.within(0.5f, 40), chance.within(0.5f, 40)};
     Rect box{vole::on_lattice({chance.within(-30, static_cast<float>(grid.size().x)),
                                chance.within(-30, static_cast<float>(grid.size().y))}),
              vole::on_lattice(size)};
     // Now and then flush with the lines of the grid, as bodies at rest are.
-    if (chance.chance(0.4f)) box.at.y = std::floor(box.at.y / 16) * 16 + 16 - box.size.y;
-    if (chance.chance(0.2f)) box.at.x = std::floor(box.at.x / 16) * 16;
+    if (chance.chance(0.4f)) box.at.y = std::floor(box.at.y / cell.y) * cell.y + cell.y - box.size.y;
+    if (chance.chance(0.2f)) box.at.x = std::floor(box.at.x / cell.x) * cell.x;
     if (!grid.blocks(box)) return box;
   }
 }
@@ -38,16 +44,16 @@ Rect random_free_box(vole::Random& chance, const SolidGrid& grid) {
 double first_overlap(const SolidGrid& grid, const Rect& box, Vec2 motion) {
   const double length = std::max(std::abs(motion.x), std::abs(motion.y));
   const auto steps = static_cast<std::int64_t>(std::ceil(length * 64));
-  const int size = grid.cell().x;
-  const auto cell_of = [&](double at) { return static_cast<std::int64_t>(std::floor(at / size)); };
+  const vole::IVec2 size = grid.cell();
+  const auto cell_of = [](double at, int side) { return static_cast<std::int64_t>(std::floor(at / side)); };
   for (std::int64_t i = 1; i <= steps; ++i) {
     const double t = static_cast<double>(i) / static_cast<double>(steps);
     const double left = static_cast<double>(box.left()) + static_cast<double>(motion.x) * t;
     const double top = static_cast<double>(box.top()) + static_cast<double>(motion.y) * t;
     const double right = left + static_cast<double>(box.size.x),
                  bottom = top + static_cast<double>(box.size.y);
-    for (std::int64_t y = cell_of(top); static_cast<double>(y * size) < bottom; ++y)
-      for (std::int64_t x = cell_of(left); static_cast<double>(x * size) < right; ++x)
+    for (std::int64_t y = cell_of(top, size.y); static_cast<double>(y * size.y) < bottom; ++y)
+      for (std::int64_t x = cell_of(left, size.x); static_cast<double>(x * size.x) < right; ++x)
         if (grid.solid(x, y)) return t;
   }
   return 2;
@@ -69,7 +75,7 @@ TEST_CASE("a swept box stops where tiny steps first meet something, at any speed
   int hits = 0;
   int grazed = 0;
   for (int round = 0; round < 6000; ++round) {
-    const SolidGrid grid = random_grid(chance, {24, 18}, 16, chance.within(0.02f, 0.3f));
+    const SolidGrid grid = random_grid(chance, {24, 18}, some_sides(chance), chance.within(0.02f, 0.3f));
     const Rect box = random_free_box(chance, grid);
     const Vec2 motion = random_motion(chance);
     const vole::Contact contact = vole::sweep_box(grid, box, motion);
@@ -111,7 +117,7 @@ TEST_CASE("a swept box stops where tiny steps first meet something, at any speed
 TEST_CASE("a moved box slides, and ends flush and free") {
   vole::Random chance(22);
   for (int round = 0; round < 5000; ++round) {
-    const SolidGrid grid = random_grid(chance, {24, 18}, 16, 0.2f);
+    const SolidGrid grid = random_grid(chance, {24, 18}, some_sides(chance), 0.2f);
     const Rect box = random_free_box(chance, grid);
     const Vec2 motion = random_motion(chance);
     const vole::Moved moved = vole::move_box(grid, box, motion);

@@ -206,6 +206,15 @@ void check_endless(const Level& level, const FindPiece& find, Report& report) {
           (each.level != before || repeats) && seen.insert(put).second)
         open.push_back(put);
   }
+  for (const PieceList::Item& item : list.items) {
+    const Level* const piece = item.weight > 0 ? find(item.piece.value) : nullptr;
+    const bool comes =
+        std::any_of(seen.begin(), seen.end(), [piece](const Put& put) { return put.first == piece; });
+    if (piece && !comes && !report.has_errors())
+      report.warn(item.piece.where,
+                  fmt::format("\"{}\" never comes: no other piece leads to it", piece->name),
+                  "do the names and places of their openings fit?");
+  }
 }
 
 }  // namespace vole

@@ -112,7 +112,8 @@ const NextPiece* choose_piece(const std::vector<NextPiece>& pieces, std::string_
 // One of a list, likewise.
 const PieceList::Item& choose_piece(const PieceList& list, std::string_view last, std::uint64_t chance);
 
-// Reports each piece that an endless level comes to and after which none of its list fits.
+// Reports each piece that an endless level comes to and after which none of its list fits; and as warnings those that it never
+// comes to.
 void check_endless(const Level& level, const FindPiece& find, Report& report);
 
 }  // namespace vole

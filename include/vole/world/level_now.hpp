@@ -144,6 +144,8 @@ class LevelNow {
   PutPiece& piece_at(std::size_t index) { return pieces_.at(index); }
   // The files of the lists, and of what was put.
   std::vector<std::shared_ptr<const Level>> piece_files() const;
+  // By its name, among these.
+  FindPiece find_piece() const;
   // Takes lines away, and in the end the piece.
   void unbuild(PutPiece& piece, int lines);
   // By whole blocks of cells: all lies so much further left or up from now on.
@@ -198,7 +200,6 @@ class LevelNow {
   Paint written(std::size_t layer, IVec2 cell) const;
   void move_marks();
   void refresh_ends(const IRect& part);
-  FindPiece find_piece() const;
   LevelSide way_of_lines() const;
   ChosenPieces& chosen(std::string_view list);
   using ChangeAt = std::vector<ChangedCell>::iterator;
