@@ -190,7 +190,7 @@ TEST_CASE("sets are played by rules and kinds, and tracks change fields that the
       "assets/mouse.sheet.toml",
       "frame = { size = [8, 8] }\n[sets.run]\nways = 2\nrows = { right = 0 }\n[sets.lost]\nrows = { a = 1 }\n"
       "[clips.idle]\nframes = [0]\n[[rules]]\nclip = \"run\"\nwhen = [\"speed > 1\"]\n[[rules]]\nclip = "
-      "\"idle\"\n[tracks.t.fields]\n\"body.sise\" = [{ at = 1, value = [1, 1] }]\n\"lamp.reach\" = [{ at = "
+      "\"idle\"\n[tracks.t.fields]\n\"body.sise\" = [{ at = 1, value = [1, 1] }]\n\"torch.reach\" = [{ at = "
       "1, "
       "value = 1 }]\n");
   const Ran ran = vole_in(folder, "check");
@@ -199,7 +199,7 @@ TEST_CASE("sets are played by rules and kinds, and tracks change fields that the
   CHECK(has(ran.output,
             "mouse.sheet.toml:15:1: error: \"body\" has no number, pair or colour \"sise\"; did you mean "
             "\"size\"?"));
-  CHECK_FALSE(has(ran.output, "lamp"));
+  CHECK_FALSE(has(ran.output, "torch"));
   folder.write("kinds.toml", "[mouse]\nsprite = { sheet = \"mouse\", clip = \"ran\" }\n[crumb]\n");
   CHECK(has(vole_in(folder, "check").output, "no clip or set \"ran\" in \"mouse\"; did you mean \"run\"?"));
 }

@@ -3,6 +3,7 @@
 
 #include "allotment.hpp"
 #include "support.hpp"
+#include "towpath.hpp"
 #include "vole/app/project.hpp"
 #include "vole/app/simulation.hpp"
 #include "vole/app/state_difference.hpp"
@@ -12,15 +13,15 @@
 
 namespace {
 
-// The allotment without a session: what a simulation needs, and the inputs of a recording.
+// A game without a session: what a simulation needs, and the inputs of a recording.
 struct Played {
-  vole::Game game = allotment();
-  vole::Project project = vole::read_project(allotment_folder() + "/game.toml");
+  vole::Recording recording;
+  vole::Game game = recording.game == "towpath" ? towpath() : allotment();
+  vole::Project project = vole::read_project(source_folder() + "/examples/" + recording.game + "/game.toml");
   vole::Catalog catalog{project.root};
   vole::Kinds kinds = vole::read_kinds(project.root, project.categories);
   std::shared_ptr<const vole::Controls> controls =
       std::make_shared<const vole::Controls>(vole::read_controls(project.root + "/controls.toml"));
-  vole::Recording recording;
   std::vector<vole::TickInput> inputs;
   std::unique_ptr<vole::Simulation> simulation;
 
