@@ -2,9 +2,7 @@
 // not dark, which is to cost nothing.
 #include <benchmark/benchmark.h>
 
-#include "allotment.hpp"
-#include "vole/app/project.hpp"
-#include "vole/app/simulation.hpp"
+#include "allotment_run.hpp"
 #include "vole/draw/raster.hpp"
 #include "vole/world/lamp.hpp"
 
@@ -13,23 +11,13 @@ namespace {
 constexpr int lamps = 12;
 
 // A level of the allotment, some ticks after it began, with lamps all over what the camera shows.
-struct LitScene {
-  vole::Game game = allotment();
-  vole::Project project = vole::read_project(VOLE_ALLOTMENT_FOLDER "/game.toml");
-  vole::Catalog catalog{project.root};
-  vole::Kinds kinds = vole::read_kinds(project.root, project.categories);
-  std::shared_ptr<const vole::Controls> controls =
-      std::make_shared<const vole::Controls>(vole::read_controls(project.root + "/controls.toml"));
-  vole::Simulation simulation{game, {catalog, kinds, controls, project.canvas, project.ticks_per_second}, 7};
-  vole::TickInput input{controls};
+struct LitScene : AllotmentRun {
   vole::DrawList list;
   vole::Raster raster;
   vole::Image canvas{project.canvas, {0, 0, 0, 255}};
 
   explicit LitScene(const char* scene) {
-    simulation.ask_for(scene);
-    simulation.enter();
-    for (int i = 0; i < 120; ++i) simulation.tick(input);
+    enter(scene);
     vole::Stage& stage = simulation.stage();
     std::vector<vole::Entity> own;
     stage.entities.visit<vole::Lamp>([&](vole::Entity entity, const vole::Lamp&) { own.push_back(entity); });

@@ -1,9 +1,7 @@
 // What it costs to keep, restore and fill a world: against ticks and pictures of the shipped game.
 #include <benchmark/benchmark.h>
 
-#include "allotment.hpp"
-#include "vole/app/project.hpp"
-#include "vole/app/simulation.hpp"
+#include "allotment_run.hpp"
 #include "vole/draw/raster.hpp"
 
 namespace {
@@ -20,21 +18,10 @@ const vole::Track& bob() {
 }
 
 // The beds, some way into the game.
-struct Beds {
-  vole::Game game = allotment();
-  vole::Project project = vole::read_project(VOLE_ALLOTMENT_FOLDER "/game.toml");
-  vole::Catalog catalog{project.root};
-  vole::Kinds kinds = vole::read_kinds(project.root, project.categories);
-  std::shared_ptr<const vole::Controls> controls =
-      std::make_shared<const vole::Controls>(vole::read_controls(project.root + "/controls.toml"));
-  vole::Simulation simulation{game, {catalog, kinds, controls, project.canvas, project.ticks_per_second}, 7};
-  vole::TickInput input{controls};
-
+struct Beds : AllotmentRun {
   Beds() {
     game.knows(bob());
-    simulation.ask_for("beds");
-    simulation.enter();
-    for (int i = 0; i < 120; ++i) simulation.tick(input);
+    enter("beds");
   }
 };
 

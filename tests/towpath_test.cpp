@@ -13,18 +13,6 @@ std::string towpath_folder() {
   return source_folder() + "/examples/towpath";
 }
 
-class PilotedHost final : public vole::HeadlessHost {
- public:
-  PilotedHost() : HeadlessHost(60) {}
-  void gather(vole::InputGather& gather) override {
-    if (!session) return;
-    const bool jumps = pilot.holds_jump(session->stage());
-    gather.add({*vole::find_control("key Space"), jumps ? 1.0f : 0.0f});
-  }
-  const vole::Session* session = nullptr;
-  Pilot pilot;
-};
-
 struct Run {
   vole::Game game = towpath();
   vole::Options options;
@@ -36,7 +24,7 @@ struct Run {
     if (replay.empty()) options.seed = seed;
     session = std::make_unique<vole::Session>(game, vole::read_project(towpath_folder() + "/game.toml"),
                                               options, host);
-    if (replay.empty()) host.session = session.get();
+    if (replay.empty()) host.watch(*session);
   }
   const vole::LevelNow& level() const { return session->stage().level(); }
 };

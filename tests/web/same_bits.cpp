@@ -12,25 +12,13 @@
 
 namespace {
 
-class PilotedHost final : public vole::HeadlessHost {
- public:
-  PilotedHost() : HeadlessHost(60) {}
-  void gather(vole::InputGather& gather) override {
-    if (!session) return;
-    const bool jumps = pilot.holds_jump(session->stage());
-    gather.add({*vole::find_control("key Space"), jumps ? 1.0f : 0.0f});
-  }
-  const vole::Session* session = nullptr;
-  Pilot pilot;
-};
-
 void run_along(const std::string& folder, int ticks) {
   const vole::Game game = towpath();
   vole::Options options;
   options.seed = 7;
   PilotedHost host;
   vole::Session session(game, vole::read_project(folder + "/game.toml"), options, host);
-  host.session = &session;
+  host.watch(session);
   for (int i = 0; i < ticks; ++i) session.step();
   std::printf("the towpath, %d ticks: %llx, after %u pieces\n", ticks,
               static_cast<unsigned long long>(session.simulation().checksum()),

@@ -3,6 +3,8 @@
 
 #include <vole/vole.hpp>
 
+#include "vole/app/session.hpp"
+
 class Pilot {
  public:
   // Whether the jump is held in this tick.
@@ -23,4 +25,23 @@ class Pilot {
 
  private:
   bool holds_ = false;
+};
+
+// A host without a window, at whose key the pilot sits.
+class PilotedHost : public vole::HeadlessHost {
+ public:
+  PilotedHost() : HeadlessHost(60) {}
+  // From now on; the session outlives this.
+  void watch(const vole::Session& session) { session_ = &session; }
+  void gather(vole::InputGather& gather) override {
+    if (!session_) return;
+    const bool jumps = pilot_.holds_jump(session_->stage());
+    gather.add({*vole::find_control("key Space"), jumps ? 1.0f : 0.0f});
+  }
+
+ protected:
+  const vole::Session* session_ = nullptr;
+
+ private:
+  Pilot pilot_;
 };

@@ -14,19 +14,9 @@ namespace {
 
 constexpr std::int64_t ticks = 3600;
 
-class Player final : public vole::HeadlessHost {
+class Player final : public PilotedHost {
  public:
-  Player() : HeadlessHost(60) {}
-  void watch(const vole::Session& session) { session_ = &session; }
-  void gather(vole::InputGather& gather) override {
-    const bool jumps = pilot_.holds_jump(session_->stage());
-    gather.add({*vole::find_control("key Space"), jumps ? 1.0f : 0.0f});
-  }
   bool closing() const override { return session_->stage().ticks() >= ticks; }
-
- private:
-  const vole::Session* session_ = nullptr;
-  Pilot pilot_;
 };
 
 }  // namespace
