@@ -31,11 +31,6 @@ Distance distance(Neighbours wanted, Neighbours there) {
   return {count_bits(differ & sides_mask), count_bits(differ & ~sides_mask), -count_bits(there)};
 }
 
-// A number in [0, 1).
-double chance_of(std::uint64_t seed, std::int64_t x, std::int64_t y) {
-  return static_cast<double>(cell_chance(seed, x, y) >> 11) / static_cast<double>(std::uint64_t{1} << 53);
-}
-
 }  // namespace
 
 Neighbours that_matter(Neighbours neighbours, Edges edges) {
@@ -97,14 +92,9 @@ std::vector<Neighbours> TileGroup::missing() const {
 int TileGroup::tile(Neighbours neighbours, std::int64_t x, std::int64_t y) const {
   const std::vector<Choice>& choices = cases[by_neighbours[neighbours]].choices;
   if (choices.size() == 1) return choices[0].tile;
-  double total = 0;
-  for (const Choice& choice : choices) total += choice.weight;
-  double left = chance_of(seed, x, y) * total;
-  for (const Choice& choice : choices) {
-    if (left < choice.weight) return choice.tile;
-    left -= choice.weight;
-  }
-  return choices.back().tile;
+  return choices[choose_by_weight(choices, cell_chance(seed, x, y),
+                                  [](const Choice& choice) { return choice.weight; })]
+      .tile;
 }
 
 Neighbours neighbours_of(const std::vector<TileGroup>& groups, const GroupGrid& painted,

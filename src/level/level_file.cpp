@@ -5,6 +5,7 @@
 #include "vole/base/names.hpp"
 #include "vole/base/reading.hpp"
 #include "vole/base/schema.hpp"
+#include "weighted_name.hpp"
 
 namespace vole {
 namespace {
@@ -120,24 +121,11 @@ Node schema_field(const ScatterText&, const FieldRule&) {
 }
 
 void read_field(const Node& node, PieceText& piece, const FieldRule&, Report& report) {
-  if (node.type == Node::Type::text) return read_value(node, piece.piece, {}, report);
-  if (!detail::expect(node, Node::Type::table, "a level's name, or { piece = \"...\", weight = ... }",
-                      report))
-    return;
-  Reader reader(node, report);
-  reader("piece", piece.piece, needed());
-  reader("weight", piece.weight, within(0, 1e6));
-  reader.finish();
+  read_weighted_name(node, "piece", "level", piece.piece, piece.weight, report);
 }
 
 Node schema_field(const PieceText&, const FieldRule&) {
-  Node properties;
-  detail::put(properties, "piece", schema_of<std::string>());
-  detail::put(properties, "weight", schema_of<double>(within(0, 1e6)));
-  Node table = detail::type_schema("object");
-  detail::put(table, "properties", std::move(properties));
-  detail::put(table, "additionalProperties", detail::yes_no_node(false));
-  return detail::either_schema({schema_of<std::string>(), std::move(table)});
+  return weighted_name_schema("piece");
 }
 
 }  // namespace vole

@@ -5,6 +5,7 @@
 #include <algorithm>
 #include <set>
 
+#include "cell_chance.hpp"
 #include "level_builder.hpp"
 #include "vole/base/names.hpp"
 #include "vole/level/level.hpp"
@@ -95,24 +96,6 @@ void expect_openings(const Level& level, LevelSide side, const FilePosition& whe
                fmt::format("[[openings]] name = \"...\", side = \"{}\", at = ...", name));
 }
 
-// Of things with weights, the one that a number comes to.
-template <class Things, class Weight>
-std::size_t choose(const Things& things, std::uint64_t chance, const Weight& weight) {
-  double total = 0;
-  for (const auto& each : things) total += weight(each);
-  constexpr double of_53_bits = 9007199254740992.0;
-  double left = static_cast<double>(chance >> 11) / of_53_bits * total;
-  std::size_t last = 0;
-  for (std::size_t i = 0; i < things.size(); ++i) {
-    const double its = weight(things[i]);
-    if (!(its > 0)) continue;
-    if (left < its) return i;
-    left -= its;
-    last = i;
-  }
-  return last;
-}
-
 }  // namespace
 
 void add_pieces(Level& level, const LevelText& text, Report& report) {
@@ -149,7 +132,7 @@ const NextPiece* choose_piece(const std::vector<NextPiece>& pieces, std::string_
   const auto is_last = [last](const NextPiece& each) { return each.item->piece.value == last; };
   if (pieces.empty()) return nullptr;
   const bool no_other = std::all_of(pieces.begin(), pieces.end(), is_last);
-  return &pieces[choose(pieces, chance, [&](const NextPiece& each) {
+  return &pieces[choose_by_weight(pieces, chance, [&](const NextPiece& each) {
     return is_last(each) && !no_other ? 0.0 : each.item->weight;
   })];
 }
@@ -159,7 +142,7 @@ const PieceList::Item& choose_piece(const PieceList& list, std::string_view last
   const bool no_other = std::all_of(list.items.begin(), list.items.end(), [&](const PieceList::Item& each) {
     return is_last(each) || !(each.weight > 0);
   });
-  return list.items[choose(list.items, chance, [&](const PieceList::Item& each) {
+  return list.items[choose_by_weight(list.items, chance, [&](const PieceList::Item& each) {
     return is_last(each) && !no_other ? 0.0 : each.weight;
   })];
 }

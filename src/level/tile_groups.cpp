@@ -7,6 +7,7 @@
 #include "vole/base/names.hpp"
 #include "vole/base/reading.hpp"
 #include "vole/base/schema.hpp"
+#include "weighted_name.hpp"
 
 namespace vole {
 namespace {
@@ -209,23 +210,11 @@ void join(const NamedItem<GroupText>& item, Tileset& tileset, Report& report) {
 }  // namespace
 
 void read_field(const Node& node, ChoiceText& choice, const FieldRule&, Report& report) {
-  if (node.type == Node::Type::text) return read_value(node, choice.tile, {}, report);
-  if (!detail::expect(node, Node::Type::table, "a tile's name, or { tile = \"...\", weight = ... }", report))
-    return;
-  Reader reader(node, report);
-  reader("tile", choice.tile, needed());
-  reader("weight", choice.weight, within(0, 1e6));
-  reader.finish();
+  read_weighted_name(node, "tile", "tile", choice.tile, choice.weight, report);
 }
 
 Node schema_field(const ChoiceText&, const FieldRule&) {
-  Node properties;
-  detail::put(properties, "tile", schema_of<std::string>());
-  detail::put(properties, "weight", schema_of<double>(within(0, 1e6)));
-  Node table = detail::type_schema("object");
-  detail::put(table, "properties", std::move(properties));
-  detail::put(table, "additionalProperties", detail::yes_no_node(false));
-  return detail::either_schema({schema_of<std::string>(), std::move(table)});
+  return weighted_name_schema("tile");
 }
 
 void read_field(const Node& node, ChoicesText& choices, const FieldRule&, Report& report) {
