@@ -22,11 +22,11 @@ struct LitScene : AllotmentRun {
     std::vector<vole::Entity> own;
     stage.entities.visit<vole::Lamp>([&](vole::Entity entity, const vole::Lamp&) { own.push_back(entity); });
     for (const vole::Entity entity : own) stage.entities.remove<vole::Lamp>(entity);
-    const vole::Vec2 corner(stage.camera.corner({1, 1}, 1)), size(project.canvas);
+    const vole::Rect seen = stage.camera.seen();
     for (int i = 0; i < lamps; ++i) {
       const vole::Vec2 at{static_cast<float>(i % 4) + 0.5f, static_cast<float>(i / 4) + 0.5f};
       const vole::Entity lamp = stage.entities.create();
-      const vole::Vec2 stands = corner + at * size / vole::Vec2{4, 3};
+      const vole::Vec2 stands = seen.at + at * seen.size / vole::Vec2{4, 3};
       stage.entities.add(lamp, vole::Pose{stands, stands});
       stage.entities.add(lamp, vole::Lamp{});
     }

@@ -25,7 +25,9 @@ class LastTimes final : public benchmark::BenchmarkReporter {
   void ReportRuns(const std::vector<Run>& runs) override {
     for (const Run& run : runs) {
       if (run.run_type != Run::RT_Iteration || run.iterations == 0) continue;
-      time = run.cpu_accumulated_time / static_cast<double>(run.iterations);
+      const bool by_hand = !run.run_name.time_type.empty();
+      time = (by_hand ? run.real_accumulated_time : run.cpu_accumulated_time) /
+             static_cast<double>(run.iterations);
       for (const auto& [name, value] : run.counters) counters[name] = value;
     }
   }

@@ -47,14 +47,23 @@ double depth(const CollisionBody& a, const CollisionBody& b) {
 double depth(const CollisionBody& body, const SolidGrid& grid) {
   double deepest = -1e9;
   const Rect box = body.bounds();
-  const auto cell_of = [](float at) { return static_cast<int>(std::floor(at / 16)); };
-  for (int y = cell_of(box.top()) - 1; y <= cell_of(box.bottom()) + 1; ++y)
-    for (int x = cell_of(box.left()) - 1; x <= cell_of(box.right()) + 1; ++x)
+  const IVec2 side = grid.cell();
+  const auto cell_of = [](float at, int length) {
+    return static_cast<int>(std::floor(at / static_cast<float>(length)));
+  };
+  for (int y = cell_of(box.top(), side.y) - 1; y <= cell_of(box.bottom(), side.y) + 1; ++y)
+    for (int x = cell_of(box.left(), side.x) - 1; x <= cell_of(box.right(), side.x) + 1; ++x)
       if (const CellForm* form = grid.form(x, y))
         for (const Shape& shape : shapes_of(body, false))
-          deepest =
-              std::max(deepest, -gap_between(shape, body.at, form->shape(), Vec2(IVec2{x, y} * 16)).distance);
+          deepest = std::max(deepest,
+                             -gap_between(shape, body.at, form->shape(), Vec2(IVec2{x, y} * side)).distance);
   return deepest;
+}
+
+// Tiles of any sides, over 256 x 192 pixels.
+SolidGrid some_grid(vole::Random& chance) {
+  const IVec2 cell = some_sides(chance);
+  return random_grid(chance, IVec2{256, 192} / cell, 0.12f, cell);
 }
 
 struct Scene {
@@ -62,7 +71,7 @@ struct Scene {
   CollisionWorld world;
   std::vector<CollisionBody> bodies;
 
-  Scene(vole::Random& chance, int count, float size = 14) : grid(random_grid(chance, {16, 12}, 0.12f)) {
+  Scene(vole::Random& chance, int count, float size = 14) : grid(some_grid(chance)) {
     world.set_tiles(&grid);
     for (int i = 0; i < count; ++i) bodies.push_back(random_body(chance, {256, 192}, size));
     put_all(chance);
@@ -123,7 +132,7 @@ TEST_CASE("what is in a box, in a shape and at a point is what a look at everyth
       const auto expected = [&](const auto& holds) {
         std::vector<Found> found;
         for (const IVec2 cell : scene.solid_cells(asked))
-          if (holds(scene.grid.form(cell.x, cell.y)->shape(), Vec2(cell * 16)))
+          if (holds(scene.grid.form(cell.x, cell.y)->shape(), Vec2(cell * scene.grid.cell())))
             found.push_back({vole::no_body, cell});
         for (std::uint32_t id = 0; id < scene.bodies.size(); ++id) {
           const ShapeList shapes = shapes_of(scene.bodies[id], asked.sensors);
@@ -163,7 +172,8 @@ TEST_CASE("rays and cast shapes meet first what a look at everything meets first
       CAPTURE(round, question, from.x, from.y, motion.x, motion.y);
       std::vector<CastHit> all;
       for (const IVec2 cell : scene.solid_cells(asked)) {
-        const auto hit = cast_ray(from, motion, scene.grid.form(cell.x, cell.y)->shape(), Vec2(cell * 16));
+        const auto hit =
+            cast_ray(from, motion, scene.grid.form(cell.x, cell.y)->shape(), Vec2(cell * scene.grid.cell()));
         if (hit.hit) all.push_back({hit.when, hit.normal, hit.point, {vole::no_body, cell}});
       }
       for (std::uint32_t id = 0; id < scene.bodies.size(); ++id) {
@@ -203,8 +213,9 @@ TEST_CASE("rays and cast shapes meet first what a look at everything meets first
       asked.tiles = chance.chance(0.3f);
       for (const IVec2 cell : scene.solid_cells(asked)) {
         const Shape& tile = scene.grid.form(cell.x, cell.y)->shape();
-        const double gap =
-            std::max(gap_between(Shape::circle({0, 0}, 1), from, tile, Vec2(cell * 16)).distance + 1, 0.0);
+        const double gap = std::max(
+            gap_between(Shape::circle({0, 0}, 1), from, tile, Vec2(cell * scene.grid.cell())).distance + 1,
+            0.0);
         if (gap > distance || (nearest && gap == distance)) continue;
         distance = gap;
         nearest = Found{vole::no_body, cell};

@@ -54,12 +54,13 @@ inline vole::CollisionBody random_body(vole::Random& chance, vole::Vec2 area, fl
   return body;
 }
 
-inline vole::SolidGrid random_grid(vole::Random& chance, vole::IVec2 cells, float share) {
-  vole::SolidGrid grid(cells, 16, {false, false, false, false});
+inline vole::SolidGrid random_grid(vole::Random& chance, vole::IVec2 cells, float share,
+                                   vole::IVec2 cell = {16, 16}) {
+  vole::SolidGrid grid(cells, cell, {false, false, false, false});
   for (int y = 0; y < cells.y; ++y)
     for (int x = 0; x < cells.x; ++x)
       if (chance.chance(share))
-        grid.set({x, y}, vole::CellForm(static_cast<vole::TileShape>(number_below(chance, 11)), 16));
+        grid.set({x, y}, vole::CellForm(static_cast<vole::TileShape>(number_below(chance, 11)), cell));
   return grid;
 }
 

@@ -276,9 +276,8 @@ TEST_CASE("a thing refers to another by the name of its place") {
   test.level(lever("{ gate = \"nobody\" }") + place("cell = [7, 2]"));
   test.catalog->refresh(report);
   report.throw_if_errors();
-  CHECK(
-      error_of([&] { test.tick(); }, test.folder) ==
-      "levels/long.level.toml:19:18: error: no place \"nobody\" in level \"long\"; known: \"lever\"");
+  CHECK(error_of([&] { test.tick(); }, test.folder) ==
+        "levels/long.level.toml:19:18: error: no place \"nobody\" in level \"long\"; known: \"lever\"");
   test.tick(3);
   CHECK(stage.count("crumb") == 2);
   CHECK(stage.named("west gate"));
@@ -358,9 +357,25 @@ TEST_CASE("on slippery tiles one speeds up and stops as much slower as they say"
   CHECK(ice.y == Approx(plain.y / 4).epsilon(0.01));
 }
 
+TEST_CASE("the picture of a layer lies as far off its place as the layer says") {
+  LevelStage test;
+  test.folder.write_picture("assets/moon.png", {4, 4}, {200, 0, 0, 255});
+  // The picture's top left among the canvas's pixels.
+  const auto corner = [&](const std::string& keys) {
+    test.load("[[layers]]\nname = \"far\"\npicture = \"moon\"\nrepeat = \"none\"\n" + keys);
+    const vole::PictureItem item = test.drawn(1);
+    return item.at - vole::Vec2(item.pivot);
+  };
+  const vole::Vec2 top = corner("edge = \"top\"\n");
+  CHECK(corner("edge = \"top\"\noffset = [20, 5]\n") == top + vole::Vec2{20, 5});
+  CHECK(corner("offset = [-3, -20]\n") == corner("offset = [0, -16]\n") + vole::Vec2{-3, -4});
+}
+
 TEST_CASE("layers are shown as their look says, which code may change and the state keeps") {
   LevelStage test;
   vole::Stage& stage = test.load("[[places]]\nkind = \"mouse\"\ncell = [1, 4]\n");
+  stage.camera.canvas = {160, 48};
+  stage.camera.jump_to({80, 24});
   const auto drawn = [&] {
     vole::DrawList list;
     list.start({160, 48});

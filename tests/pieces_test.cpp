@@ -481,6 +481,10 @@ TEST_CASE("a piece put by code is drawn and solid at once, and leaves what was t
   CHECK(stage.get<vole::Pose>(bread).at == Vec2{5 * 8 + 12, 5 * 8});
   CHECK(stage.place("bread", second) == Vec2{12 * 8 + 12, 5 * 8});
   CHECK(stage.piece_of(bread) == hut);
+  CHECK(stage.zone("inside", second).area == vole::Rect{{13 * 8, 4 * 8}, {8, 8}});
+  CHECK(stage.path("round", hut).at(0) == Vec2{5 * 8 + 4, 3 * 8 + 16});
+  CHECK_THROWS_WITH(stage.zone("insde", hut), Contains("did you mean \"inside\"?"));
+  CHECK_THROWS_WITH(stage.path("inside", hut), Contains("no path \"inside\""));
   // Each rope is tied to the post of its own piece.
   stage.each("rope", [&](vole::Entity rope) {
     CHECK(stage.get<Rope>(rope).post.thing == stage.named("post", stage.piece_of(rope)));

@@ -210,7 +210,7 @@ TEST_CASE("a strip and a baseline show every frame of the clip, a diagram what e
   CHECK(has(wrong("assets/soil.tileset.toml -o out.png --show edges"),
             "has no groups whose edges could be shown"));
   CHECK(has(wrong("assets/mouse.sheet.toml -o out.png --show stripes"),
-            "2 --show: stripes not in {all,baseline,edges,rules,shapes}"));
+            "2 --show: stripes not in {all,baseline,edges,light,rules,shapes}"));
   write_colours(folder, "");
   CHECK(has(wrong("assets/mouse.sheet.toml -o out.png --show rules"), "has no clip rules to show"));
   CHECK(has(wrong("assets/mouse.sheet.toml -o out.gif"),

@@ -1,4 +1,5 @@
 // Boxes among tiles of every shape, against tiny steps; and how they walk, land and are let through.
+#include <array>
 #include <cmath>
 #include <functional>
 
@@ -23,24 +24,28 @@ using vole::Vec2;
 
 constexpr float lattice_step = 1.0f / 256;
 
-CellForm random_form(vole::Random& chance) {
+// A cell that is not square is turned by half turns alone: otherwise it would not fit in.
+CellForm random_form(vole::Random& chance, IVec2 cell) {
+  const int quarters = cell.x == cell.y ? below(chance, 4) : 2 * below(chance, 2);
   if (chance.chance(0.2f)) {
     // A polygon of a tile's own.
-    const Vec2 corners[] = {chance.chance(0.5f) ? Vec2{0, 5} : Vec2{3, 2}, {13, 0}, {16, 9}, {7, 16}};
-    return CellForm(Shape::polygon(corners), 16).turned(below(chance, 4));
+    std::array<Vec2, 4> corners{chance.chance(0.5f) ? Vec2{0, 5} : Vec2{3, 2}, {13, 0}, {16, 9}, {7, 16}};
+    for (Vec2& corner : corners) corner *= Vec2(cell) / 16.0f;
+    return CellForm(Shape::polygon(corners), cell).turned(quarters);
   }
   const auto shape =
       static_cast<TileShape>(below(chance, static_cast<int>(vole::enum_names(TileShape()).size())));
-  const CellForm form(shape, 16);
-  return chance.chance(0.5f) ? form.turned(below(chance, 4)) : form.mirrored();
+  const CellForm form(shape, cell);
+  return chance.chance(0.5f) ? form.turned(quarters) : form.mirrored();
 }
 
 SolidGrid random_grid(vole::Random& chance, IVec2 cells, float share) {
-  SolidGrid grid(cells, 16,
+  const IVec2 cell = some_sides(chance);
+  SolidGrid grid(cells, cell,
                  {chance.chance(0.5f), chance.chance(0.5f), chance.chance(0.5f), chance.chance(0.5f)});
   for (int y = 0; y < cells.y; ++y)
     for (int x = 0; x < cells.x; ++x)
-      if (chance.chance(share)) grid.set({x, y}, random_form(chance));
+      if (chance.chance(share)) grid.set({x, y}, random_form(chance, cell));
   return grid;
 }
 
@@ -48,13 +53,16 @@ SolidGrid random_grid(vole::Random& chance, IVec2 cells, float share) {
 double depth(const SolidGrid& grid, const Rect& box) {
   const Vec2 middle = box.at + box.size * 0.5f;
   const Shape shape = Shape::box({box.at - middle, box.size});
-  const auto cell_of = [](float at) { return static_cast<int>(std::floor(at / 16)); };
+  const IVec2 side = grid.cell();
+  const auto cell_of = [](float at, int length) {
+    return static_cast<int>(std::floor(at / static_cast<float>(length)));
+  };
   double deepest = -1e9;
-  for (int y = cell_of(box.top()) - 1; y <= cell_of(box.bottom()) + 1; ++y)
-    for (int x = cell_of(box.left()) - 1; x <= cell_of(box.right()) + 1; ++x)
+  for (int y = cell_of(box.top(), side.y) - 1; y <= cell_of(box.bottom(), side.y) + 1; ++y)
+    for (int x = cell_of(box.left(), side.x) - 1; x <= cell_of(box.right(), side.x) + 1; ++x)
       if (const CellForm* form = grid.form(x, y))
         deepest =
-            std::max(deepest, -gap_between(shape, middle, form->shape(), Vec2(IVec2{x, y} * 16)).distance);
+            std::max(deepest, -gap_between(shape, middle, form->shape(), Vec2(IVec2{x, y} * side)).distance);
   return deepest;
 }
 

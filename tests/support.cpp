@@ -22,6 +22,12 @@ int below(vole::Random& chance, int count) {
   return static_cast<int>(chance.below(static_cast<std::uint32_t>(count)));
 }
 
+vole::IVec2 some_sides(vole::Random& chance) {
+  if (chance.chance(0.5f)) return vole::IVec2(16);
+  const int width = 5 + below(chance, 28);
+  return {width, 5 + below(chance, 28)};
+}
+
 int cases(int usual) {
   const char* const times = std::getenv("VOLE_TIMES");
   return times ? usual * std::max(std::atoi(times), 1) : usual;

@@ -51,6 +51,9 @@ std::string error_of(const Work& work, const TempFolder& folder) {
 // A whole number from 0 on, less than the count.
 int below(vole::Random& chance, int count);
 
+// The sides of a tile: half of the time those of a square.
+vole::IVec2 some_sides(vole::Random& chance);
+
 // How many random cases a test tries: `usual`, times VOLE_TIMES when that is in the environment, for long runs.
 int cases(int usual);
 

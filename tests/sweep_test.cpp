@@ -12,11 +12,6 @@ using vole::Rect;
 using vole::SolidGrid;
 using vole::Vec2;
 
-// Half of the time the cells are square.
-vole::IVec2 some_sides(vole::Random& chance) {
-  return chance.chance(0.5f) ? vole::IVec2(16) : vole::IVec2{5 + below(chance, 28), 5 + below(chance, 28)};
-}
-
 SolidGrid random_grid(vole::Random& chance, vole::IVec2 cells, vole::IVec2 cell, float share) {
   SolidGrid grid(cells, cell,
                  {chance.chance(0.5f), chance.chance(0.5f), chance.chance(0.5f), chance.chance(0.5f)});

@@ -573,8 +573,7 @@ TEST_CASE("the xray says what its colours mean where there is room for it") {
   const auto xray = [&](vole::IVec2 canvas) {
     vole::DrawList list;
     list.start(canvas);
-    small.running->draw(list, 1);
-    small.running->draw_xray(list, vole::XrayParts::usual(), 1);
+    small.running->draw(list, 1, vole::XrayParts::usual());
     list.sort();
     vole::Image image(canvas, vole::white);
     vole::Raster().draw(list, image);

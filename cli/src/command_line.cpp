@@ -84,8 +84,8 @@ void CommandLine::add_preview() {
       ->add_option("--show", preview_.show,
                    "Of a sheet: all of it, its clips on one line, its clip rules, or the bodies of what "
                    "shows it; of a "
-                   "level: what is solid; of a tileset: the cases of its groups")
-      ->check(CLI::IsMember({"all", "baseline", "edges", "rules", "shapes"}))
+                   "level: what is solid, or its light; of a tileset: the cases of its groups")
+      ->check(CLI::IsMember({"all", "baseline", "edges", "light", "rules", "shapes"}))
       ->capture_default_str();
   command->add_flag("--watch", preview_.watch, "Draw again whenever a file of the game changes");
 }

@@ -23,7 +23,7 @@ struct PreviewOptions {
   std::string output;
   std::string clip;          // or set; empty: all
   std::string kind;          // of kinds.toml: only this one
-  std::string show = "all";  // or "baseline", "edges", "rules", "shapes"
+  std::string show = "all";  // or "baseline", "edges", "light", "rules", "shapes"
   bool watch = false;        // for ever
 };
 int preview(const PreviewOptions& options);

@@ -166,6 +166,8 @@ void preview_once(const std::string& root, const PreviewOptions& options) {
       show.operator()<vole::Atlas>(".atlas.toml", preview_atlas))
     return;
   if (const auto level = name_in_catalog<vole::Level>(root, file, ".level.toml"); !level.empty()) {
+    if (options.show == "light")
+      return preview_light(catalog, *catalog.get<vole::Level>(level), options.output);
     const bool with_shapes = options.show == "shapes";
     if (!with_shapes) expect_plain(options);
     return preview_level(catalog, *catalog.get<vole::Level>(level), with_shapes, options.output);

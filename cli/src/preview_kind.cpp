@@ -55,6 +55,17 @@ void name_points(Page& page, const WrittenThing& thing, const vole::Frame& frame
   }
 }
 
+// Of what it shows first, around its position.
+Vec2 lamp_at(const WrittenThing& thing) {
+  const vole::Lamp& lamp = *thing.lamp;
+  if (lamp.point.value.empty() || !thing.frame()) return lamp.offset;
+  const vole::Sheet& sheet = *thing.kind->sprite->sheet();
+  for (const auto& point : sheet.points)
+    if (point.name == lamp.point.value)
+      return Vec2(point.at(thing.kind->sprite->frame(60)) - thing.frame()->pivot) + lamp.offset;
+  return lamp.offset;
+}
+
 void name_checks(Page& page, const vole::Checks& checks, IVec2 at, int scale) {
   for (const auto& item : checks.all) {
     const Vec2 corner = item.value.is_ray() ? *item.value.to : item.value.at;
@@ -73,7 +84,9 @@ void preview_kind(vole::Catalog& catalog, const std::string& kind, const std::st
   page.text({margin, 16}, kind);
   draw_kind_legend(page, {half, 16});
   const ShownKind shown{kind, {}, thing.frame(), thing};
-  const vole::Rect reach = reach_of(shown);
+  vole::Rect reach = reach_of(shown);
+  if (thing.lamp)
+    reach = reach.joined_with({lamp_at(thing) - Vec2(thing.lamp->radius), Vec2(2 * thing.lamp->radius)});
   const float largest = std::max({reach.size.x, reach.size.y, 1.0f});
   const IVec2 room{half - 2 * margin, page_size.y - 120};
   const int scale =
@@ -82,6 +95,10 @@ void preview_kind(vole::Catalog& catalog, const std::string& kind, const std::st
   const IVec2 at = IVec2{margin, 72} + room / 2 - middle;
   page.squares({{margin, 72}, room}, 4 * scale);
   draw_shown(page, shown, at, scale);
+  if (thing.lamp && thing.lamp->radius >= 1) {
+    page.shape(vole::Shape::circle(lamp_at(thing), thing.lamp->radius), at, scale, lamp_mark);
+    page.text({half - 2 * margin - 60, 16}, "lamp", lamp_mark);
+  }
   if (shown.frame) name_points(page, thing, *shown.frame, at, scale);
   if (thing.checks) name_checks(page, *thing.checks, at, scale);
 

@@ -13,16 +13,43 @@ namespace {
 
 using namespace paper;
 
-// What is solid, and the zones.
+// What is solid.
 void draw_solids(DrawList& list, LayerId layer, const vole::Level& level) {
   for (int y = 0; y < level.cells.y; ++y)
     for (int x = 0; x < level.cells.x; ++x)
       if (const vole::CellForm* const form = level.solid.form(x, y))
         vole::draw_cell(list, layer, level.solid, {x, y},
                         form->one_way == vole::OneWay::no ? solid_mark : mark);
+}
+
+void draw_zones(DrawList& list, LayerId layer, const vole::Level& level) {
   for (const vole::LevelZone& zone : level.zones) {
-    list.outline(layer, zone.area, zone_mark);
+    if (zone.corners.empty()) list.outline(layer, zone.area, zone_mark);
+    for (std::size_t i = 0; i < zone.corners.size(); ++i)
+      vole::draw_line(list, layer, zone.corners[i], zone.corners[(i + 1) % zone.corners.size()], zone_mark);
     vole::draw_text(list, layer, vole::plain_font(), zone.name, zone.area.at + Vec2{2, 2}, {.colour = ink});
+  }
+  for (const vole::LevelPath& path : level.paths) {
+    for (std::size_t i = 1; i < path.line().size(); ++i)
+      vole::draw_line(list, layer, path.line()[i - 1], path.line()[i], ink);
+    vole::draw_text(list, layer, vole::plain_font(), path.name, path.line()[0] + Vec2{2, 2}, {.colour = ink});
+  }
+}
+
+// A bar along the cell's side where the next piece joins.
+void draw_openings(DrawList& list, LayerId layer, const vole::Level& level) {
+  constexpr float thick = 3;
+  const Vec2 tile(level.tile_size()), size(level.size());
+  for (const vole::LevelOpening& opening : level.openings) {
+    const auto at = static_cast<float>(opening.at);
+    const bool across = vole::is_across(opening.side), far = vole::is_forward(opening.side);
+    const vole::Rect bar = across ? vole::Rect{{far ? size.x - thick : 0, at * tile.y}, {thick, tile.y}}
+                                  : vole::Rect{{at * tile.x, far ? size.y - thick : 0}, {tile.x, thick}};
+    list.fill(layer, bar, mark);
+    vole::draw_text(
+        list, layer, vole::plain_font(), opening.name,
+        {far && across ? bar.left() - 2 : bar.left() + 4, far && !across ? bar.top() - 10 : bar.top() + 2},
+        {.anchor = far && across ? vole::Anchor::top_right : vole::Anchor::top_left, .colour = mark});
   }
 }
 
@@ -50,8 +77,7 @@ void draw_way(DrawList& list, LayerId layer, const vole::PathMover& mover, Vec2 
 
 }  // namespace
 
-void preview_level(vole::Catalog& catalog, const vole::Level& level, bool with_shapes,
-                   const std::string& output) {
+IVec2 size_of_picture(const vole::Level& level) {
   constexpr int longest = 4096;
   if (level.cells.x == 0)
     throw vole::Error(vole::FilePosition::whole_file(level.name), "the level has no rows of tiles to show");
@@ -60,6 +86,18 @@ void preview_level(vole::Catalog& catalog, const vole::Level& level, bool with_s
     throw vole::Error(vole::FilePosition::whole_file(level.name),
                       fmt::format("the level is {} x {} pixels; a preview is at most {} along a side", size.x,
                                   size.y, longest));
+  return size;
+}
+
+void save_level(const Image& image, const std::string& output) {
+  const IVec2 size = image.size();
+  const int factor = std::max(1, std::min(page_size.x / size.x, page_size.y / size.y));
+  vole::write_png(output, vole::enlarged(image, factor));
+}
+
+void preview_level(vole::Catalog& catalog, const vole::Level& level, bool with_shapes,
+                   const std::string& output) {
+  const IVec2 size = size_of_picture(level);
   Image image(size, level.sky);
   DrawList list;
   list.start(size);
@@ -67,7 +105,11 @@ void preview_level(vole::Catalog& catalog, const vole::Level& level, bool with_s
     vole::draw_level_layer(list, list.add_layer({0, 0}), level, layer);
   const LayerId marks = list.add_layer({0, 0});
   const WrittenThings things(catalog);
-  if (with_shapes) draw_solids(list, marks, level);
+  if (with_shapes) {
+    draw_solids(list, marks, level);
+    draw_zones(list, marks, level);
+    draw_openings(list, marks, level);
+  }
   for (const vole::LevelPlace& place : level.places) {
     const WrittenThing thing = things.at_place(place);
     if (const auto frame = thing.frame()) list.add(marks, vole::show(*frame, place.at));
@@ -82,6 +124,5 @@ void preview_level(vole::Catalog& catalog, const vole::Level& level, bool with_s
   }
   list.sort();
   vole::Raster().draw(list, image);
-  const int factor = std::max(1, std::min(page_size.x / size.x, page_size.y / size.y));
-  vole::write_png(output, vole::enlarged(image, factor));
+  save_level(image, output);
 }

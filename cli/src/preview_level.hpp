@@ -5,6 +5,13 @@
 
 #include "vole/level/level.hpp"
 
-// All of it, with its things where they are at first; `with_shapes`: with what is solid, bodies and zones.
+// All of it, with its things where they are at first; `with_shapes`: with what is solid, bodies, zones, paths and openings.
 void preview_level(vole::Catalog& catalog, const vole::Level& level, bool with_shapes,
                    const std::string& output);
+// As the game shows it when it begins: dark where it is dark, and lit by its lamps.
+void preview_light(vole::Catalog& catalog, const vole::Level& level, const std::string& output);
+
+// In pixels. Throws Error for a level without cells, or one that is too large for a picture.
+vole::IVec2 size_of_picture(const vole::Level& level);
+// As large as it fits on a page.
+void save_level(const vole::Image& image, const std::string& output);

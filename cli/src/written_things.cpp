@@ -39,19 +39,13 @@ WrittenThing WrittenThings::made_of(std::string_view kind, const vole::Node& com
   WrittenThing thing;
   thing.kind = compiler.compile(kind, components, report);
   report.throw_if_errors();
-  const vole::Shapes* shapes = nullptr;
-  for (const vole::CompiledKind::Part& part : thing.kind->parts) {
-    if (part.type == types_.of<vole::Checks>())
-      thing.checks = static_cast<const vole::Checks*>(part.component.get());
-    if (part.type == types_.of<vole::PathMover>())
-      thing.way = static_cast<const vole::PathMover*>(part.component.get());
-    if (part.type == types_.of<vole::Shapes>())
-      shapes = static_cast<const vole::Shapes*>(part.component.get());
-    if (part.type != types_.of<vole::Body>()) continue;
-    const auto& body = *static_cast<const vole::Body*>(part.component.get());
+  thing.checks = thing.kind->find<vole::Checks>();
+  thing.way = thing.kind->find<vole::PathMover>();
+  thing.lamp = thing.kind->find<vole::Lamp>();
+  if (const auto* const body = thing.kind->find<vole::Body>())
     thing.body = vole::CollisionBody{
-        .box = body.box({0, 0}), .shapes = nullptr, .use = body.use, .one_way = body.one_way};
-  }
+        .box = body->box({0, 0}), .shapes = nullptr, .use = body->use, .one_way = body->one_way};
+  const auto* const shapes = thing.kind->find<vole::Shapes>();
   if (!thing.body || !shapes) return thing;
   vole::BodyShapes made;
   made.follow(shapes, catalog_);

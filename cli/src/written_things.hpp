@@ -9,13 +9,15 @@
 #include "vole/physics/collision_world.hpp"
 #include "vole/world/checks.hpp"
 #include "vole/world/compiled_kinds.hpp"
+#include "vole/world/lamp.hpp"
 #include "vole/world/path_mover.hpp"
 
 struct WrittenThing {
   std::shared_ptr<const vole::CompiledKind> kind;
   std::optional<vole::CollisionBody> body;  // around the position
-  const vole::Checks* checks = nullptr;     // both of the kind, which this keeps alive
+  const vole::Checks* checks = nullptr;     // these are of the kind, which this keeps alive
   const vole::PathMover* way = nullptr;
+  const vole::Lamp* lamp = nullptr;
 
   // What shows first, its pivot on the position; nothing: no picture.
   std::optional<vole::Frame> frame() const;

@@ -82,7 +82,7 @@ std::optional<int> parse_options(int argc, const char* const* argv, const std::s
       app.add_option("--xray", xray_parts,
                      "Draw what is solid, what is met and what checks see over the picture; or some of "
                      "tiles, bodies, "
-                     "zones, checks, contacts, pivots, names, camera, as bodies,checks")
+                     "zones, checks, contacts, pivots, names, lamps, camera, as bodies,checks")
           ->type_name("[PARTS]")
           ->expected(0, 1);
   app.add_flag("--mute", options.mute, "No sound");

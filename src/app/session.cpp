@@ -198,9 +198,9 @@ const Image& Session::draw(float share) {
     draw_progress(list_, preload_.done(), preload_.total());
   } else {
     canvas_.fill(simulation_.sky());
-    if (!simulation_.half_entered()) survive([&] { simulation_.draw(list_, share); });
-    if (const XrayParts xray = xray_ | stage().xray(); xray.any()) simulation_.draw_xray(list_, xray, share);
+    if (!simulation_.half_entered()) survive([&] { simulation_.draw(list_, share, xray_ | stage().xray()); });
   }
+  list_.end_view();
   trouble_.draw(list_);
   list_.sort();
   raster_.draw(list_, canvas_);

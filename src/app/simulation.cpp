@@ -182,13 +182,8 @@ void Simulation::take(const StateHead& head, const std::function<void(RunningSce
   half_entered_ = false;
 }
 
-void Simulation::draw(DrawList& list, float share) {
-  running_->draw(list, share);
-}
-
-Colour Simulation::sky() const {
-  const Stage& stage = running_->stage();
-  return stage.has_level() ? stage.level().file().sky : Colour{0, 0, 0, 255};
+void Simulation::draw(DrawList& list, float share, XrayParts xray) {
+  running_->draw(list, share, xray);
 }
 
 void Simulation::use(std::shared_ptr<const Controls> controls) {

@@ -162,6 +162,11 @@ void Image::fill(Colour colour) {
   std::fill(pixels_.begin(), pixels_.end(), colour);
 }
 
+void Image::resize(IVec2 size) {
+  size_ = {std::max(size.x, 0), std::max(size.y, 0)};
+  pixels_.resize(static_cast<std::size_t>(size_.x) * static_cast<std::size_t>(size_.y));
+}
+
 Image decode_png(const Bytes& bytes, const FilePosition& where) {
   check_header(bytes, where);
   check_complete(bytes, where);

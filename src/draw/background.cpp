@@ -39,8 +39,8 @@ void draw_repeated(DrawList& list, LayerId layer, const Frame& frame, Vec2 at, R
   const IVec2 on_canvas = start - list.corner(layer);
   const bool across = repeat == Repeat::across || repeat == Repeat::both;
   const bool down = repeat == Repeat::down || repeat == Repeat::both;
-  const Steps columns = steps(on_canvas.x, frame.size.x, list.canvas().x, across);
-  const Steps rows = steps(on_canvas.y, frame.size.y, list.canvas().y, down);
+  const Steps columns = steps(on_canvas.x, frame.size.x, list.size(layer).x, across);
+  const Steps rows = steps(on_canvas.y, frame.size.y, list.size(layer).y, down);
   for (int row = rows.first; row < rows.end; ++row)
     for (int column = columns.first; column < columns.end; ++column)
       add(list, layer, frame, Vec2(start + IVec2{column * frame.size.x, row * frame.size.y}), {1, 1}, style);
@@ -48,7 +48,7 @@ void draw_repeated(DrawList& list, LayerId layer, const Frame& frame, Vec2 at, R
 
 void draw_covering(DrawList& list, LayerId layer, const Frame& frame, const PictureItem& style) {
   if (frame.size.x <= 0 || frame.size.y <= 0) return;
-  const Vec2 canvas(list.canvas());
+  const Vec2 canvas(list.size(layer));
   const Vec2 size(frame.size);
   const float scale = std::max(canvas.x / size.x, canvas.y / size.y);
   const Vec2 overhang = (canvas - size * scale) * 0.5f;

@@ -49,16 +49,16 @@ class BoxPainter {
   // A little larger than it must be, and cut off: what is stretched far is not a pixel short at its end.
   void stretched(const Span& across, const Span& down) const {
     if (across.to_size <= 0 || down.to_size <= 0) return;
-    const IRect kept = list_.clip();
+    const std::optional<IRect> before = list_.clip();
     const IVec2 on_canvas = corner_ - list_.corner(layer_);
-    list_.clip_to(
-        IRect{on_canvas + IVec2{across.to, down.to}, {across.to_size, down.to_size}}.shared_with(kept));
+    list_.clip_to(IRect{on_canvas + IVec2{across.to, down.to}, {across.to_size, down.to_size}}.shared_with(
+        list_.clip(layer_)));
     const auto scale = [](const Span& span) {
       return static_cast<float>(span.to_size) / static_cast<float>(span.from_size) * 1.0005f;
     };
     add({{across.from, down.from}, {across.from_size, down.from_size}}, {across.to, down.to},
         {scale(across), scale(down)});
-    list_.clip_to(kept);
+    list_.set_clip(before);
   }
 
   // A part of the whole frame, of which the borders may have been cut away.

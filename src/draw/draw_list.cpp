@@ -45,23 +45,36 @@ PictureItem show(const Frame& frame, Vec2 at) {
 
 void DrawList::start(IVec2 canvas) {
   canvas_ = canvas;
-  corners_.clear();
+  views_.clear();
+  views_.push_back({{{0, 0}, canvas}, 1, canvas, {0, 0}, clear});
+  view_ = 0;
+  layers_.clear();
   items_.clear();
   runs_.clear();
   clip_to_canvas();
 }
 
+void DrawList::start_view(const View& view) {
+  view_ = views_.size();
+  views_.push_back(view);
+}
+
+void DrawList::end_view() {
+  view_ = 0;
+}
+
 LayerId DrawList::add_layer(IVec2 corner) {
-  corners_.push_back(corner);
-  return static_cast<LayerId>(corners_.size() - 1);
+  layers_.push_back({corner, view_});
+  return static_cast<LayerId>(layers_.size() - 1);
 }
 
 void DrawList::clip_to(const IRect& part) {
-  clip_ = part.shared_with({{0, 0}, canvas_});
+  clip_ = part;
 }
 
-void DrawList::clip_to_canvas() {
-  clip_ = {{0, 0}, canvas_};
+IRect DrawList::clip(LayerId layer) const {
+  const IRect all{{0, 0}, size(layer)};
+  return clip_ ? clip_->shared_with(all) : all;
 }
 
 DrawItem& DrawList::append(DrawItem::Type type, LayerId layer) {
@@ -69,12 +82,12 @@ DrawItem& DrawList::append(DrawItem::Type type, LayerId layer) {
   item.type = type;
   item.layer = layer;
   item.order = static_cast<std::uint32_t>(items_.size());
-  item.clip = clip_;
+  item.clip = clip(layer);
   return item;
 }
 
 IRect DrawList::on_canvas(LayerId layer, const Rect& box) const {
-  const IVec2 corner = corners_.at(layer);
+  const IVec2 corner = this->corner(layer);
   const IVec2 start{to_pixel(box.left()), to_pixel(box.top())};
   const IVec2 end{to_pixel(box.right()), to_pixel(box.bottom())};
   return {{start.x - corner.x, start.y - corner.y},
@@ -82,7 +95,7 @@ IRect DrawList::on_canvas(LayerId layer, const Rect& box) const {
 }
 
 void DrawList::add(LayerId layer, const PictureItem& item) {
-  const IVec2 corner = corners_.at(layer);
+  const IVec2 corner = this->corner(layer);
   if (!item.picture || !(item.opacity > 0) || item.tint.a == 0) return;  // so written for "not a number" too
   const IVec2 at{to_pixel(item.at.x) - corner.x, to_pixel(item.at.y) - corner.y};
   const Vec2 scale{usable_scale(item.scale.x), usable_scale(item.scale.y)};
@@ -94,7 +107,8 @@ void DrawList::add(LayerId layer, const PictureItem& item) {
     return static_cast<float>(position) + reach < 0 ||
            static_cast<float>(position) - reach > static_cast<float>(length);
   };
-  if (off(at.x, canvas_.x) || off(at.y, canvas_.y)) return;
+  const IVec2 shown = size(layer);
+  if (off(at.x, shown.x) || off(at.y, shown.y)) return;
   DrawItem& added = append(DrawItem::Type::picture, layer);
   added.picture = item;
   added.picture.at = {static_cast<float>(at.x), static_cast<float>(at.y)};

@@ -106,13 +106,32 @@ void Raster::copy_tiles(int width, int top, int first, int end, Image& canvas) {
   }
 }
 
+// Where what belongs to a view is drawn. Its items come one after the other.
+Image& Raster::picture_for(const View& view, Image& canvas) {
+  if (view_ == &view) return view_picture_;
+  finish_view(canvas);
+  if (view.is_plain() && view.part == canvas.area()) return canvas;
+  view_ = &view;
+  view_picture_.resize(view.size);
+  view_picture_.fill(view.sky);
+  return view_picture_;
+}
+
+void Raster::finish_view(Image& canvas) {
+  if (view_) put_view(view_picture_, *view_, canvas);
+  view_ = nullptr;
+}
+
 void Raster::draw(const DrawList& list, Image& canvas) {
+  const std::span<const DrawItem> items(list.items());
+  const auto draw_items = [&](std::span<const DrawItem> run) {
+    draw_run(list, run, picture_for(list.view(run.front().layer), canvas));
+  };
   // A list that was not sorted is drawn in the order in which it was filled.
-  const std::vector<DrawItem>& items = list.items();
   if (list.runs().empty())
-    for (const DrawItem& item : items) draw_run(list, std::span(&item, 1), canvas);
-  for (const DrawRun& run : list.runs())
-    draw_run(list, std::span(items.data() + run.first, run.count), canvas);
+    for (std::size_t i = 0; i < items.size(); ++i) draw_items(items.subspan(i, 1));
+  for (const DrawRun& run : list.runs()) draw_items(items.subspan(run.first, run.count));
+  finish_view(canvas);
 }
 
 void Raster::draw_run(const DrawList& list, std::span<const DrawItem> items, Image& canvas) {

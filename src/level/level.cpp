@@ -71,6 +71,13 @@ bool LevelZone::contains(Vec2 point) const {
   return inside;
 }
 
+LevelZone LevelZone::moved_by(Vec2 by) const {
+  LevelZone moved = *this;
+  moved.area.at += by;
+  for (Vec2& corner : moved.corners) corner += by;
+  return moved;
+}
+
 void put_solid(SolidGrid& solid, IVec2 at, const TileTable& tiles, const TileCell& tile) {
   const CellForm* const there = solid.form(at.x, at.y);
   if (there && there->is_full()) return;

@@ -181,6 +181,7 @@ void LevelBuilder::add_layer(std::size_t index) {
   layer.repeat = text.repeat;
   layer.edge = text.edge;
   layer.cover = text.cover;
+  layer.offset = text.offset;
   layer.order = text.order;
   layer.tiles = TileGrid(level_.cells);
   layer.painted = GroupGrid(level_.cells);

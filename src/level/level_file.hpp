@@ -31,6 +31,7 @@ struct LayerText {
   Repeat repeat = Repeat::across;
   LayerEdge edge = LayerEdge::bottom;
   bool cover = false;
+  Vec2 offset{0, 0};
   LayerOrder order = LayerOrder::depth;
 };
 template <class V>
@@ -46,6 +47,7 @@ void describe(V& v, LayerText& layer) {
   v("repeat", layer.repeat);
   v("edge", layer.edge);
   v("cover", layer.cover);
+  v("offset", layer.offset);
   v("order", layer.order);
 }
 

@@ -142,7 +142,8 @@ CellForm CellForm::turned(int quarters) const {
 }
 
 bool operator==(const CellForm& a, const CellForm& b) {
-  return a.cell_ == b.cell_ && a.one_way == b.one_way && a.category == b.category && a.shadow == b.shadow && a.shape_ == b.shape_;
+  return a.cell_ == b.cell_ && a.one_way == b.one_way && a.category == b.category && a.shadow == b.shadow &&
+         a.shape_ == b.shape_;
 }
 
 }  // namespace vole

@@ -7,6 +7,7 @@
 #include "tick.hpp"
 #include "vole/scene/drawing.hpp"
 #include "vole/scene/level_drawing.hpp"
+#include "xray_drawing.hpp"
 
 namespace vole {
 namespace {
@@ -40,9 +41,12 @@ void add_sprite(DrawList& list, const World& world, Entity entity, const Sprite&
 
 }  // namespace
 
-LayerId RunningScene::draw_stage(DrawList& list, float share) const {
+void RunningScene::draw_stage(DrawList& list, float share) const {
   const LevelNow& level = world_.level;
   const std::size_t layers = level ? level.file().layers.size() : 1;
+  View view = world_.camera.view(share, {{0, 0}, list.canvas()});
+  view.sky = sky();
+  list.start_view(view);
   if (level) scratch_->tile_frames.show(level.version(), world_.ticks, setting_.ticks_per_second);
   const Vec2 origin = level ? Vec2(level.origin() * level.tile_size()) : Vec2{0, 0};
   for (std::size_t i = 0; i < layers; ++i) {
@@ -56,7 +60,6 @@ LayerId RunningScene::draw_stage(DrawList& list, float share) const {
     add_sprite(list, world_, entity, sprite, share, setting_.ticks_per_second);
   });
   add_light(list, share);
-  return list.add_layer({0, 0});
 }
 
 // Over the last layer that is lit.
@@ -71,9 +74,18 @@ void RunningScene::add_light(DrawList& list, float share) const {
   if (lit > 0) list.add(static_cast<LayerId>(lit - 1), scratch_->light.lighting());
 }
 
-void RunningScene::draw(DrawList& list, float share) {
+Colour RunningScene::sky() const {
+  return world_.level ? world_.level.file().sky : Colour{0, 0, 0, 255};
+}
+
+void RunningScene::draw(DrawList& list, float share, XrayParts xray) {
   const ShownFields shown(world_, setting_, *scratch_);
-  const LayerId above = draw_stage(list, share);
+  draw_stage(list, share);
+  XrayRoles seen;
+  if (xray.any()) seen = draw_xray(list, *this, xray, share);
+  list.end_view();
+  const LayerId above = list.add_layer({0, 0});
+  if (xray.has(XrayPart::legend)) draw_xray_legend(list, seen);
   Drawing drawing(stage_, list, above, share);
   scene_->draw(drawing);
 }

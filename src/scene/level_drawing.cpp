@@ -21,7 +21,7 @@ void draw_level_layer(DrawList& list, LayerId id, const Level& level, const Leve
                       const LayerLook& look, const TileGrid& tiles, const std::vector<Frame>& frames) {
   if (!look.visible) return;
   constexpr float behind_all = -1e9f;
-  const int canvas_height = list.canvas().y;
+  const int canvas_height = list.view(id).part.size.y;
   PictureItem style{.depth = behind_all};
   shade(style, look);
   if (layer.picture && layer.cover) {
@@ -30,7 +30,7 @@ void draw_level_layer(DrawList& list, LayerId id, const Level& level, const Leve
     const auto rest = static_cast<float>(std::max(level.size().y - canvas_height, 0)) * layer.parallax.y;
     const int top =
         layer.edge == LayerEdge::top ? 0 : static_cast<int>(rest) + canvas_height - layer.frame.size.y;
-    draw_repeated(list, id, layer.frame, Vec2(0, top), layer.repeat, style);
+    draw_repeated(list, id, layer.frame, Vec2(0, top) + layer.offset, layer.repeat, style);
   }
   list.add(id, TilesItem{&tiles, level.tile_size(), frames.data(), look.tint, look.opacity});
 }

@@ -83,7 +83,7 @@ Pieces::Stretch Pieces::stretch(const IRect& cells) const {
 void Pieces::find_view() {
   const EndlessLevel& endless = *level_.file().endless;
   const Camera& camera = world_.camera;
-  view_ = stretch(Rect{Vec2(camera.corner({1, 1}, 1)), Vec2(camera.canvas)});
+  view_ = stretch(camera.seen());
   const auto pixels = [&](const std::optional<int>& written) {
     return written ? static_cast<float>(*written) : view_.end - view_.start;
   };

@@ -65,7 +65,8 @@ bool has_shades(const World& world) {
 bool SceneLight::find(const World& world, const SolidThings& bodies, float share, int ticks_per_second) {
   lighting_.clear();
   if (!world.level) return false;
-  const View view{world, world.camera.corner({1, 1}, share), share, ticks_per_second};
+  const IVec2 shown = world.camera.view(share, {}).size;
+  const Sight view{world, world.camera.corner({1, 1}, share), shown, share, ticks_per_second};
   find_dark(view);
   if (lighting_.dark == white && lighting_.areas.empty()) return false;
   find_shades(view, bodies);
@@ -73,7 +74,7 @@ bool SceneLight::find(const World& world, const SolidThings& bodies, float share
   return true;
 }
 
-void SceneLight::find_dark(const View& view) {
+void SceneLight::find_dark(const Sight& view) {
   const LevelNow& level = view.world.level;
   const LevelLight& light = level.file().light;
   lighting_.dark = dark_colour(light, level.darkness());
@@ -84,20 +85,20 @@ void SceneLight::find_dark(const View& view) {
     add_zones(view, piece.file().zones, level.offset(piece.number));
 }
 
-void SceneLight::add_zones(const View& view, const std::vector<LevelZone>& zones, Vec2 offset) {
+void SceneLight::add_zones(const Sight& view, const std::vector<LevelZone>& zones, Vec2 offset) {
   for (const LevelZone& zone : zones) {
     if (!zone.darkness) continue;
     const Vec2 by = offset - Vec2(view.corner);
     DarkArea area{zone.area.moved_by(by), lighting_.corners.size(), zone.corners.size(),
                   dark_colour(view.world.level.file().light, *zone.darkness), zone.fade};
-    if (!area.box.overlaps({{0, 0}, Vec2(view.world.camera.canvas)})) continue;
+    if (!area.box.overlaps({{0, 0}, Vec2(view.shown)})) continue;
     for (const Vec2 corner : zone.corners) lighting_.corners.push_back(corner_of(corner + by));
     lighting_.areas.push_back(area);
   }
 }
 
 // The outlines of all bodies that cast a shadow, where they are drawn; in the level.
-void SceneLight::find_shades(const View& view, const SolidThings& bodies) {
+void SceneLight::find_shades(const Sight& view, const SolidThings& bodies) {
   shades_.clear();
   view.world.entities.visit<Body, Pose>([&](Entity entity, const Body& body, const Pose& pose) {
     if (!body.shadow || !bodies.has(entity)) return;
@@ -108,7 +109,7 @@ void SceneLight::find_shades(const View& view, const SolidThings& bodies) {
   });
 }
 
-void SceneLight::add_lamp(const View& view, Entity entity) {
+void SceneLight::add_lamp(const Sight& view, Entity entity) {
   const World& world = view.world;
   const Lamp& lamp = *world.entities.find<Lamp>(entity);
   const float radius =
@@ -123,7 +124,7 @@ void SceneLight::add_lamp(const View& view, Entity entity) {
                dimmed(lamp.colour, lamp.brightness), std::clamp(lamp.falloff, 0, 4), light.steps,
                light.dither};
   const IRect box{item.at - IVec2(item.glow.radius), IVec2(2 * item.glow.radius + 1)};
-  if (!box.overlaps({{0, 0}, world.camera.canvas})) return;
+  if (!box.overlaps({{0, 0}, view.shown})) return;
   // Code may have made anything of its numbers.
   const float turn = (place.flip_x ? 180 - lamp.direction : lamp.direction) + place.rotation;
   Surroundings around;

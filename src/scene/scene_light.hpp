@@ -18,9 +18,10 @@ class SceneLight {
   const Lighting& lighting() const { return lighting_; }
 
  private:
-  struct View {
+  struct Sight {
     const World& world;
     IVec2 corner;
+    IVec2 shown;  // pixels
     float share = 0;
     int ticks_per_second = 60;
   };
@@ -42,10 +43,10 @@ class SceneLight {
     std::vector<LightCorner> corners;
   };
 
-  void find_dark(const View& view);
-  void add_zones(const View& view, const std::vector<LevelZone>& zones, Vec2 offset);
-  void find_shades(const View& view, const SolidThings& bodies);
-  void add_lamp(const View& view, Entity entity);
+  void find_dark(const Sight& view);
+  void add_zones(const Sight& view, const std::vector<LevelZone>& zones, Vec2 offset);
+  void find_shades(const Sight& view, const SolidThings& bodies);
+  void add_lamp(const Sight& view, Entity entity);
   const std::vector<LightCorner>& lit_by(Entity entity, const Surroundings& around);
   void add_shades(const Surroundings& around);
 

@@ -135,10 +135,15 @@ const Level& Stage::level_with(std::string_view sort, std::string_view name) con
   return level().file();
 }
 
-Entity Stage::named(std::string_view place, std::uint32_t piece) const {
-  const Level& own = level_with("place", place);
+// The level's file, or that of a piece in it.
+const Level& Stage::file_with(std::string_view sort, std::string_view name, std::uint32_t piece) const {
+  const Level& own = level_with(sort, name);
   const PutPiece* const its = level().piece(piece);
-  (its ? its->file() : own).place(place);
+  return its ? its->file() : own;
+}
+
+Entity Stage::named(std::string_view place, std::uint32_t piece) const {
+  file_with("place", place, piece).place(place);
   Entity found;
   std::as_const(entities).visit<FromPlace>([&](Entity entity, const FromPlace& from) {
     if (from.piece != piece || removed(entity)) return;
@@ -149,9 +154,7 @@ Entity Stage::named(std::string_view place, std::uint32_t piece) const {
 }
 
 Vec2 Stage::place(std::string_view name, std::uint32_t piece) const {
-  const Level& own = level_with("place", name);
-  const PutPiece* const its = level().piece(piece);
-  return (its ? its->file() : own).place(name).at + level().offset(piece);
+  return file_with("place", name, piece).place(name).at + level().offset(piece);
 }
 
 const LevelZone& Stage::zone(std::string_view name) const {
@@ -162,6 +165,14 @@ const LevelZone& Stage::zone(std::string_view name) const {
 const LevelPath& Stage::path(std::string_view name) const {
   level_with("path", name);
   return level().path(name);
+}
+
+LevelZone Stage::zone(std::string_view name, std::uint32_t piece) const {
+  return file_with("zone", name, piece).zone(name).moved_by(level().offset(piece));
+}
+
+LevelPath Stage::path(std::string_view name, std::uint32_t piece) const {
+  return file_with("path", name, piece).path(name).moved_by(level().offset(piece));
 }
 
 const SolidGrid& Stage::solid() const {

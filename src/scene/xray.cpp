@@ -1,16 +1,18 @@
-// The shapes over the picture, coloured by what they are.
 #include <fmt/format.h>
 
 #include <array>
 #include <cmath>
 
 #include "checking.hpp"
+#include "placement.hpp"
 #include "tick.hpp"
 #include "vole/base/trig.hpp"
 #include "vole/draw/text.hpp"
 #include "vole/scene/shape_drawing.hpp"
+#include "vole/world/lamp.hpp"
 #include "vole/world/motion.hpp"
 #include "vole/world/zone.hpp"
+#include "xray_drawing.hpp"
 
 namespace vole {
 namespace {
@@ -27,13 +29,14 @@ enum Role : std::size_t {
   check_no,
   contact,
   pivot,
+  lamp,
   camera_box
 };
 struct RoleLook {
   std::string_view name;
   Colour colour;
 };
-constexpr std::array<RoleLook, 12> looks{{{"solid tile", {0xd9, 0x72, 0x4a, 0xff}},
+constexpr std::array<RoleLook, 13> looks{{{"solid tile", {0xd9, 0x72, 0x4a, 0xff}},
                                           {"one-way", {0xed, 0xa6, 0x3f, 0xff}},
                                           {"solid body", {0x7f, 0xb8, 0xb0, 0xff}},
                                           {"touched", {0xf7, 0xf3, 0xe3, 0xff}},
@@ -44,6 +47,7 @@ constexpr std::array<RoleLook, 12> looks{{{"solid tile", {0xd9, 0x72, 0x4a, 0xff
                                           {"check: nothing", {0xb3, 0x48, 0x5a, 0xff}},
                                           {"contact", {0xff, 0xff, 0xff, 0xff}},
                                           {"position", {0xe6, 0xc7, 0x7d, 0xff}},
+                                          {"lamp", {0xe8, 0xdf, 0xc8, 0xff}},
                                           {"camera", {0x8d, 0x93, 0xa6, 0xff}}}};
 
 class Xray {
@@ -51,14 +55,14 @@ class Xray {
   Xray(DrawList& list, const RunningScene& scene, XrayParts parts, float share)
       : list_(list), scene_(scene), world_(scene.world()), parts_(parts), share_(share) {}
 
-  void draw(const CollisionWorld& bodies) {
+  XrayRoles draw(const CollisionWorld& bodies) {
     const IVec2 corner = world_.camera.corner({1, 1}, share_);
     layer_ = list_.add_layer(corner);
-    seen_ = {Vec2(corner), Vec2(list_.canvas())};
+    seen_ = {Vec2(corner), Vec2(list_.size(layer_))};
     if (parts_.has(XrayPart::tiles) && world_.level) draw_tiles(corner);
     world_.entities.visit<Pose>([&](Entity entity, const Pose& pose) { draw_thing(bodies, entity, pose); });
     if (parts_.has(XrayPart::camera)) draw_camera();
-    if (parts_.has(XrayPart::legend)) draw_legend();
+    return used_;
   }
 
  private:
@@ -70,7 +74,7 @@ class Xray {
   void draw_tiles(IVec2 corner) {
     const SolidGrid& grid = world_.level.solid();
     const IVec2 size = grid.cell();
-    const IVec2 cells = grid.cells(), end = corner + list_.canvas();
+    const IVec2 cells = grid.cells(), end = corner + list_.size(layer_);
     for (int y = std::max(corner.y / size.y - 1, 0); y <= end.y / size.y && y < cells.y; ++y)
       for (int x = std::max(corner.x / size.x - 1, 0); x <= end.x / size.x && x < cells.x; ++x)
         if (const CellForm* const form = grid.form(x, y))
@@ -93,6 +97,7 @@ class Xray {
       draw_body(bodies.body(entity.index), entity, at);
     if (parts_.has(XrayPart::contacts)) draw_contacts(entity, at);
     if (parts_.has(XrayPart::checks)) draw_checks(bodies, entity, pose, at);
+    if (parts_.has(XrayPart::lamps)) draw_lamp(entity);
     if (parts_.has(XrayPart::pivots)) draw_pivot(at);
     if (parts_.has(XrayPart::names)) draw_name(entity, at);
   }
@@ -148,6 +153,15 @@ class Xray {
     }
   }
 
+  // As far as it shines, where nothing is in the way.
+  void draw_lamp(Entity entity) {
+    const Lamp* const its = world_.entities.find<Lamp>(entity);
+    if (!its || !its->shines || !(its->radius >= 1)) return;
+    const Placement place = placement_of_point(world_, entity, its->point.value, its->offset, share_,
+                                               scene_.stage().ticks_per_second());
+    draw_shape(list_, layer_, Shape::circle({0, 0}, its->radius), place.at, use(lamp));
+  }
+
   void draw_pivot(Vec2 at) {
     const Colour colour = use(pivot);
     list_.fill(layer_, {{at.x - 1, at.y}, {3, 1}}, colour);
@@ -172,33 +186,6 @@ class Xray {
     list_.outline(layer_, {middle - camera.slack, camera.slack * 2.0f}, use(camera_box));
   }
 
-  // What the colours mean, in rows along the lower edge, unless that would hide most of what there is to see.
-  void draw_legend() {
-    constexpr int line = 11, margin = 3, gap = 20;
-    const Font& font = plain_font();
-    const Vec2 canvas(list_.canvas());
-    std::array<Vec2, looks.size()> places{};
-    Vec2 next{margin, margin};
-    for (std::size_t role = 0; role < looks.size(); ++role) {
-      if (!used_[role]) continue;
-      const auto width = static_cast<float>(measure_text(font, looks[role].name, 0).x + gap);
-      if (next.x + width > canvas.x && next.x > margin) next = {margin, next.y + line};
-      places[role] = next;
-      next.x += width;
-    }
-    const float height = next.y + line;
-    if (next == Vec2{margin, margin} || height * 2 > canvas.y) return;
-    const LayerId layer = list_.add_layer({0, 0});
-    const Vec2 corner{0, canvas.y - height};
-    list_.fill(layer, {corner, {canvas.x, height}}, {0x1b, 0x1a, 0x26, 0xd0});
-    for (std::size_t role = 0; role < looks.size(); ++role) {
-      if (!used_[role]) continue;
-      list_.outline(layer, {corner + places[role], {7, 7}}, looks[role].colour);
-      draw_text(list_, layer, font, looks[role].name, corner + places[role] + Vec2{10, 0},
-                {.colour = looks[role].colour});
-    }
-  }
-
   DrawList& list_;
   const RunningScene& scene_;
   const World& world_;
@@ -206,13 +193,39 @@ class Xray {
   float share_;
   LayerId layer_ = 0;
   Rect seen_;
-  std::array<bool, looks.size()> used_{};
+  XrayRoles used_;
 };
 
 }  // namespace
 
-void RunningScene::draw_xray(DrawList& list, XrayParts parts, float share) const {
-  Xray(list, *this, parts, share).draw(stage_.bodies());
+XrayRoles draw_xray(DrawList& list, const RunningScene& scene, XrayParts parts, float share) {
+  return Xray(list, scene, parts, share).draw(scene.stage().bodies());
+}
+
+void draw_xray_legend(DrawList& list, XrayRoles roles) {
+  constexpr int line = 11, margin = 3, gap = 20;
+  const Font& font = plain_font();
+  const Vec2 canvas(list.canvas());
+  std::array<Vec2, looks.size()> places{};
+  Vec2 next{margin, margin};
+  for (std::size_t role = 0; role < looks.size(); ++role) {
+    if (!roles[role]) continue;
+    const auto width = static_cast<float>(measure_text(font, looks[role].name, 0).x + gap);
+    if (next.x + width > canvas.x && next.x > margin) next = {margin, next.y + line};
+    places[role] = next;
+    next.x += width;
+  }
+  const float height = next.y + line;
+  if (next == Vec2{margin, margin} || height * 2 > canvas.y) return;
+  const LayerId layer = list.add_layer({0, 0});
+  const Vec2 corner{0, canvas.y - height};
+  list.fill(layer, {corner, {canvas.x, height}}, {0x1b, 0x1a, 0x26, 0xd0});
+  for (std::size_t role = 0; role < looks.size(); ++role) {
+    if (!roles[role]) continue;
+    list.outline(layer, {corner + places[role], {7, 7}}, looks[role].colour);
+    draw_text(list, layer, font, looks[role].name, corner + places[role] + Vec2{10, 0},
+              {.colour = looks[role].colour});
+  }
 }
 
 }  // namespace vole

@@ -57,12 +57,9 @@ void LevelNow::make_room() {
 }
 
 void LevelNow::move_marks() {
-  zones_ = version_->zones;
+  zones_.clear();
   paths_.clear();
-  for (LevelZone& zone : zones_) {
-    zone.area.at += offset();
-    for (Vec2& corner : zone.corners) corner += offset();
-  }
+  for (const LevelZone& zone : version_->zones) zones_.push_back(zone.moved_by(offset()));
   for (const LevelPath& path : version_->paths) paths_.push_back(path.moved_by(offset()));
 }
 

@@ -14,24 +14,25 @@ void fly(vole::Stage& stage) {
 
 void scatter_leaves(vole::Stage& stage) {
   constexpr int count = 9;
-  const vole::Vec2 canvas(stage.camera.canvas);
+  const vole::Rect seen = stage.camera.seen();
   for (int i = 0; i < count; ++i) {
-    const vole::Vec2 at{stage.random.within(0, canvas.x), stage.random.within(0, canvas.y)};
-    const vole::Entity leaf = stage.spawn("leaf", vole::Vec2(stage.camera.corner({1, 1}, 1)) + at);
+    const vole::Vec2 at{stage.random.within(0, seen.size.x), stage.random.within(0, seen.size.y)};
+    const vole::Entity leaf = stage.spawn("leaf", seen.at + at);
     stage.get<vole::Sprite>(leaf).set_speed(stage.random.within(0.6f, 1.3f));
   }
 }
 
 void drop_leaves(vole::Stage& stage) {
   constexpr float edge = 16;
-  const vole::Vec2 corner(stage.camera.corner({1, 1}, 1)), canvas(stage.camera.canvas);
+  const vole::Rect shown = stage.camera.seen();
   stage.entities.visit<Leaf, vole::Pose>([&](vole::Entity, const Leaf& leaf, vole::Pose& pose) {
     pose.at += vole::Vec2{-leaf.fall / 2, leaf.fall} * stage.seconds_per_tick();
-    const vole::Vec2 seen = pose.at - corner;
+    const vole::Vec2 seen = pose.at - shown.at;
     vole::Vec2 again = pose.at;
-    if (seen.y > canvas.y + edge) again = corner + vole::Vec2{stage.random.within(0, canvas.x), -edge};
-    if (seen.x < -edge) again.x += canvas.x + 2 * edge;
-    if (seen.x > canvas.x + edge) again.x -= canvas.x + 2 * edge;
+    if (seen.y > shown.size.y + edge)
+      again = shown.at + vole::Vec2{stage.random.within(0, shown.size.x), -edge};
+    if (seen.x < -edge) again.x += shown.size.x + 2 * edge;
+    if (seen.x > shown.size.x + edge) again.x -= shown.size.x + 2 * edge;
     if (again != pose.at) pose.at = pose.before = again;
   });
 }

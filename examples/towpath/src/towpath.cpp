@@ -12,6 +12,7 @@ using vole::Entity;
 using vole::Stage;
 using vole::Vec2;
 
+constexpr float near = 2;
 constexpr vole::Colour cream{0xf7, 0xf3, 0xe3, 0xff};
 constexpr vole::Colour night{0x1b, 0x1a, 0x26, 0xff};
 
@@ -20,10 +21,9 @@ class Run : public vole::Scene {
   void enter(Stage& stage) override {
     stage.load_level(names::level::towpath);
     vole_ = stage.first("vole");
-    // More is seen of what comes than of what was.
-    stage.camera.offset = {72, -44};
     stage.camera.smoothing = 0.1f;
-    stage.camera.slack = {0, 20};
+    stage.camera.zoom = near;
+    look(stage);
     stage.follow(vole_);
     began_at_ = run_to(stage);
   }
@@ -37,6 +37,7 @@ class Run : public vole::Scene {
   }
 
   void tick(Stage& stage) override {
+    look(stage);
     auto& wants = stage.get<vole::Intent>(vole_);
     wants = {};
     if (ended_) {
@@ -65,6 +66,13 @@ class Run : public vole::Scene {
   }
 
  private:
+  // From near at the start and at the end, and from further off in between: more is seen of what comes than of what was.
+  void look(Stage& stage) const {
+    vole::Camera& camera = stage.camera;
+    camera.zoom = std::clamp(camera.zoom + (ended_ ? 0.02f : -0.02f), 1.0f, near);
+    camera.offset = Vec2{72, -44} / camera.zoom;
+    camera.slack = Vec2{0, 20} / camera.zoom;
+  }
   // The level's origin moves along with the run; this is counted from where it was at first.
   double run_to(Stage& stage) const {
     return static_cast<double>(stage.get<vole::Pose>(vole_).at.x) -

@@ -70,11 +70,8 @@ class Simulation {
   void restore_toml(const Node& node);
 
   // Adds the scene as it stands to the list, `share` of the way between the last tick and the next.
-  void draw(DrawList& list, float share);
-  void draw_xray(DrawList& list, XrayParts parts, float share) const {
-    running_->draw_xray(list, parts, share);
-  }
-  Colour sky() const;
+  void draw(DrawList& list, float share, XrayParts xray = {});
+  Colour sky() const { return running_->sky(); }
 
   // Only once a scene was entered.
   const Stage& stage() const { return running_->stage(); }

@@ -32,6 +32,8 @@ class Image {
   Colour at(int x, int y) const { return row(y)[x]; }
 
   void fill(Colour colour);
+  // Another size, keeping its memory; what it shows is then anything.
+  void resize(IVec2 size);
 
   friend bool operator==(const Image&, const Image&) = default;
 

@@ -13,11 +13,13 @@
 
 #include <array>
 #include <cstdint>
+#include <optional>
 #include <string_view>
 #include <vector>
 
 #include "vole/asset/picture.hpp"
 #include "vole/asset/tile_cell.hpp"
+#include "vole/draw/view.hpp"
 
 namespace vole {
 
@@ -72,7 +74,7 @@ struct DrawItem {
   IRect box;            // of fill and outline, on the canvas
   TilesItem tiles;
   const Lighting* lighting = nullptr;
-  IRect clip;
+  IRect clip;  // in pixels of its view
 };
 
 // Items next to each other that share layer, picture and blend, so that they can be drawn as one.
@@ -85,12 +87,20 @@ class DrawList {
  public:
   // Empties the list for a canvas of this size; keeps its memory.
   void start(IVec2 canvas);
-  // A layer over the ones before. `corner`: the point of its world that lies on the canvas's top left.
+  // Layers that are added from now on are part of this view, and positions in it are in pixels of its own; until
+  // end_view, from which on they are the canvas's again.
+  void start_view(const View& view);
+  void end_view();
+  // A layer over the ones before. `corner`: the point of its world that lies on the top left of the canvas, or of the view.
   LayerId add_layer(IVec2 corner);
-  // What is added from now on shows only inside this part of the canvas.
+  // What is added from now on shows only inside this part of the canvas, or of its view.
   void clip_to(const IRect& part);
-  void clip_to_canvas();
-  const IRect& clip() const { return clip_; }
+  void clip_to_canvas() { clip_.reset(); }
+  // What clip_to was told last, to be told again later; none: the whole canvas.
+  const std::optional<IRect>& clip() const { return clip_; }
+  void set_clip(const std::optional<IRect>& clip) { clip_ = clip; }
+  // Where what is added to this layer shows.
+  IRect clip(LayerId layer) const;
 
   void add(LayerId layer, const PictureItem& item);
   void add(LayerId layer, const TilesItem& item);
@@ -104,8 +114,11 @@ class DrawList {
   void sort();
 
   IVec2 canvas() const { return canvas_; }
-  IVec2 corner(LayerId layer) const { return corners_.at(layer); }
-  std::size_t layers() const { return corners_.size(); }
+  // What is left of the canvas's size for a layer: that of its view.
+  IVec2 size(LayerId layer) const { return view(layer).size; }
+  const View& view(LayerId layer) const { return views_[layers_.at(layer).view]; }
+  IVec2 corner(LayerId layer) const { return layers_.at(layer).corner; }
+  std::size_t layers() const { return layers_.size(); }
   const std::vector<DrawItem>& items() const { return items_; }
   // What the sorted items come to: the fewer, the less work for a renderer.
   const std::vector<DrawRun>& runs() const { return runs_; }
@@ -114,9 +127,16 @@ class DrawList {
   DrawItem& append(DrawItem::Type type, LayerId layer);
   IRect on_canvas(LayerId layer, const Rect& box) const;
 
+  struct Layer {
+    IVec2 corner{0, 0};
+    std::size_t view = 0;
+  };
+
   IVec2 canvas_{0, 0};
-  IRect clip_;
-  std::vector<IVec2> corners_;
+  std::optional<IRect> clip_;
+  std::vector<View> views_;  // the first is the canvas
+  std::size_t view_ = 0;
+  std::vector<Layer> layers_;
   std::vector<DrawItem> items_;
   std::vector<DrawRun> runs_;
 };

@@ -25,6 +25,8 @@ class Raster {
 
  private:
   void draw_run(const DrawList& list, std::span<const DrawItem> items, Image& canvas);
+  Image& picture_for(const View& view, Image& canvas);
+  void finish_view(Image& canvas);
   // A tile whose rows of pixels are copied as they are.
   struct CopiedTile {
     const Colour* pixels = nullptr;
@@ -37,6 +39,9 @@ class Raster {
   std::vector<Colour> row_;  // of a scaled picture
   std::vector<CopiedTile> copied_tiles_;
   LightRaster light_;
+  // The view that is being drawn, in a picture of its own.
+  const View* view_ = nullptr;
+  Image view_picture_;
 };
 
 // What a picture's pixels map to: fixed point with 16 bits below the point. The pixel (x, y) of the canvas

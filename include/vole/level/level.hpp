@@ -126,7 +126,8 @@ struct LevelLayer {
   TileGrid tiles;     // of the level's size
   GroupGrid painted;  // the same: with which groups
   std::shared_ptr<const Sheet> picture;
-  Frame frame;  // its first
+  Frame frame;        // its first
+  Vec2 offset{0, 0};  // of the picture
   Repeat repeat = Repeat::across;
   LayerEdge edge = LayerEdge::bottom;
   bool cover = false;
@@ -158,6 +159,7 @@ struct LevelZone {
   int fade = 0;                   // pixels
 
   bool contains(Vec2 point) const;
+  LevelZone moved_by(Vec2 by) const;
 };
 
 struct LevelScatter {

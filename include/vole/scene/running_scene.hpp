@@ -36,11 +36,11 @@ class RunningScene {
   // The scene that is to come next, when one was asked for.
   const SceneChange* change() const { return stage_.change_ ? &*stage_.change_ : nullptr; }
 
-  // Adds level, things and what the scene draws to the list. Between the call and its end fields show what
-  // tracks make of them; afterwards nothing has changed.
-  void draw(DrawList& list, float share);
-  // The shapes over the picture, with what the colours mean.
-  void draw_xray(DrawList& list, XrayParts parts, float share) const;
+  // Adds level, things, the parts of the xray that are asked for and what the scene draws to the list. Between the call and its
+  // end fields show what tracks make of them; afterwards nothing has changed.
+  void draw(DrawList& list, float share, XrayParts xray = {});
+  // Behind everything.
+  Colour sky() const;
 
   // The world, the scene's own members, what it was given and what it asked for.
   void write(StateWriter& out) const;
@@ -60,7 +60,7 @@ class RunningScene {
 
  private:
   void say_cues();
-  LayerId draw_stage(DrawList& list, float share) const;
+  void draw_stage(DrawList& list, float share) const;
   void add_light(DrawList& list, float share) const;
 
   const StageSetting& setting_;

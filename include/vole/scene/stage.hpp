@@ -137,9 +137,12 @@ class Stage {
   Entity named(std::string_view place, std::uint32_t piece = 0) const;
   // Where that place is, in pixels.
   Vec2 place(std::string_view name, std::uint32_t piece = 0) const;
-  // A zone and a path of the level's file. Throw Error with the nearest name.
+  // A zone and a path of the level's file, where they are now. Throw Error with the nearest name.
   const LevelZone& zone(std::string_view name) const;
   const LevelPath& path(std::string_view name) const;
+  // The same of a piece in it: a copy, for one lies wherever its piece does.
+  LevelZone zone(std::string_view name, std::uint32_t piece) const;
+  LevelPath path(std::string_view name, std::uint32_t piece) const;
 
   // The box of a thing's body where it is now. Throws std::out_of_range when it has none.
   Rect box(Entity entity) const { return get<Body>(entity).box(get<Pose>(entity).at); }
@@ -235,6 +238,7 @@ class Stage {
   void expect_tag(std::string_view tag) const;
   // The level's file; throws Error, for a thing of this sort and name that is looked for, without a level.
   const Level& level_with(std::string_view sort, std::string_view name) const;
+  const Level& file_with(std::string_view sort, std::string_view name, std::uint32_t piece) const;
   Entity spawn(const CompiledKind& kind, Vec2 at);
   template <class Add>
   std::uint32_t add_piece(std::string_view name, const Add& add);

@@ -10,10 +10,21 @@
 namespace vole {
 
 // Parts of it, which can be had one by one.
-enum class XrayPart : std::uint8_t { tiles, bodies, zones, checks, contacts, pivots, names, camera, legend };
+enum class XrayPart : std::uint8_t {
+  tiles,
+  bodies,
+  zones,
+  checks,
+  contacts,
+  pivots,
+  names,
+  lamps,
+  camera,
+  legend
+};
 constexpr auto enum_names(XrayPart) {
-  return std::array<std::string_view, 9>{"tiles",  "bodies", "zones",  "checks", "contacts",
-                                         "pivots", "names",  "camera", "legend"};
+  return std::array<std::string_view, 10>{"tiles",  "bodies", "zones", "checks", "contacts",
+                                          "pivots", "names",  "lamps", "camera", "legend"};
 }
 
 // A set of them.

@@ -1,5 +1,6 @@
 // An endless level goes on in front of the camera, and leaves behind it.
 #include "../pieces.hpp"
+
 #include "../tick.hpp"
 
 namespace vole {
