@@ -217,6 +217,36 @@ TEST_CASE("a strip and a baseline show every frame of the clip, a diagram what e
             "1 assets/mouse.sheet.toml: error: has no clips to show"));
 }
 
+TEST_CASE("a level is shown with its light, and with where the next piece joins") {
+  TempFolder folder;
+  write_colours(folder, "");
+  std::string rows;
+  for (int y = 0; y < 12; ++y) rows += "\"" + std::string(24, '#') + "\",\n";
+  folder.write("kinds.toml", "[glow]\nlamp = { radius = 24, falloff = 0, shadows = false, colour = \"#ffffff\" }\n");
+  folder.write("levels/patch.level.toml",
+               "tileset = \"soil\"\nletters = { \"#\" = \"soil\" }\n[light]\ndarkness = 1\n[[layers]]\nname = "
+               "\"ground\"\nrows = [\n" +
+                   rows + "]\n[[places]]\nkind = \"glow\"\nat = [48, 48]\n"
+                          "[[openings]]\nname = \"way\"\nside = \"right\"\nat = 5\n"
+                          "[[paths]]\nname = \"round\"\npoints = [[100, 80], [180, 80]]\n");
+  const auto shown = [&](const std::string& show) {
+    const Ran ran = vole_in(folder, "preview levels/patch.level.toml -o out.png --show " + show);
+    CAPTURE(ran.output);
+    REQUIRE(ran.code == 0);
+    return vole::read_png(folder.path("out.png"));
+  };
+  const Image bright = shown("all"), lit = shown("light"), shapes = shown("shapes");
+  const int factor = bright.size().x / (24 * 8);
+  REQUIRE(factor > 1);
+  const auto at = [factor](const Image& image, int x, int y) { return image.at(x * factor, y * factor); };
+  CHECK(at(lit, 60, 40) == at(bright, 60, 40));
+  CHECK(at(lit, 90, 48) == vole::Colour{0, 0, 0, 255});
+  CHECK(at(lit, 190, 5) == vole::Colour{0, 0, 0, 255});
+  CHECK(at(shapes, 190, 42) == vole::Colour{0xed, 0xa6, 0x3f, 0xff});
+  CHECK(at(shapes, 190, 38) != vole::Colour{0xed, 0xa6, 0x3f, 0xff});
+  CHECK(at(shapes, 140, 80) == vole::Colour{0xf7, 0xf3, 0xe3, 0xff});
+}
+
 TEST_CASE("kinds are shown with their bodies, and a sheet with those of the kinds that show it") {
   TempFolder folder;
   write_colours(folder, "");
