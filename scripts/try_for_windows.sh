@@ -41,7 +41,7 @@ WINEDLLOVERRIDES='mscoree=;mshtml=;winemenubuilder.exe='
 LC_ALL=C.UTF-8
 DISPLAY=:$((500 + $$ % 400))
 export WINEPREFIX WINEDEBUG WINEDLLOVERRIDES LC_ALL DISPLAY
-Xvfb "$DISPLAY" -screen 0 1280x800x24 -nolisten tcp >/dev/null 2>&1 &
+Xvfb "$DISPLAY" -screen 0 1280x800x24 -nolisten tcp -noreset >/dev/null 2>&1 &
 server=$!
 trap 'wineserver -k 2>/dev/null || /usr/lib/wine/wineserver -k 2>/dev/null || true; kill $server 2>/dev/null || true' EXIT
 for attempt in $(seq 50); do xdotool getdisplaygeometry >/dev/null 2>&1 && break; sleep 0.2; done

@@ -29,7 +29,8 @@ game=$work/allotment
   printf '[[zones]]\nname = "way out"\nat = [320, 116]\nsize = [24, 60]\n'
 } >"$work/levels/cellar.level.toml"
 display=:$((90 + $$ % 400))
-Xvfb "$display" -screen 0 1280x800x24 -nolisten tcp >/dev/null 2>&1 &
+# Without -noreset the server begins anew when its first client has gone, and the next one finds none for a moment.
+Xvfb "$display" -screen 0 1280x800x24 -nolisten tcp -noreset >/dev/null 2>&1 &
 server=$!
 trap 'kill $server 2>/dev/null || true; rm -rf "$work"' EXIT
 export DISPLAY=$display
