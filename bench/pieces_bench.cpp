@@ -8,6 +8,7 @@
 #include "towpath.hpp"
 #include "vole/app/project.hpp"
 #include "vole/app/simulation.hpp"
+#include "vole/input/gather.hpp"
 
 namespace {
 

@@ -5,7 +5,7 @@
 #include "vole/app/trouble.hpp"
 #include "vole/base/reading.hpp"
 #include "vole/draw/raster.hpp"
-#include "vole/input/tick_input.hpp"
+#include "vole/input/gather.hpp"
 #include "vole/level/level.hpp"
 #include "vole/scene/side_motion.hpp"
 
@@ -161,7 +161,9 @@ TEST_CASE("clips of one frame, frames with an offset alone, and letters that are
 
 TEST_CASE("a press begins in the middle of a stick's way, and an axis leaves its dead middle at a fifth") {
   const vole::Control stick = *vole::find_control("pad stick left x");
-  const vole::Controls controls{{{"push", {stick}}}, {{"walk", {}, {}, {stick}}}};
+  vole::Controls controls;
+  controls.actions.push_back({"push", {stick}});
+  controls.axes.push_back({.name = "walk", .sticks = {stick}});
   const auto at = [&](float value) {
     vole::InputGather gather(controls);
     gather.add({stick, value});

@@ -350,7 +350,7 @@ TEST_CASE("a person needs only what its mover uses") {
       "[axes.walk]\nmore = [\"key ArrowRight\"]\n[axes.walk_down]\nmore = [\"key ArrowDown\"]\n";
   small.folder.write("controls.toml", controls);
   Stage& stage = small.begin();
-  small.input.axes = {0, -100};
+  small.input.players[0].axes = {{0, 0}, {-100, 0}};
   small.tick(30);
   const Entity mouse = stage.first("mouse");
   CHECK(stage.get<vole::Pose>(mouse).at.y < 20);
@@ -420,7 +420,7 @@ TEST_CASE("names of actions and axes are read back from a recording, whatever th
         name += letters[chance.below(static_cast<std::uint32_t>(letters.size() - 2))];
       if (vole::find_named(controls.actions, name)) continue;
       controls.actions.push_back({name, {}});
-      controls.axes.push_back({name, {}, {}, {}});
+      controls.axes.push_back({.name = name});
     }
     vole::TickInput input(controls);
     vole::InputWriter writer(controls);
@@ -430,13 +430,13 @@ TEST_CASE("names of actions and axes are read back from a recording, whatever th
     recording.ticks_per_second = 60;
     std::vector<vole::TickInput> all;
     for (int tick = 0; tick < 20; ++tick) {
-      for (auto& action : input.actions) {
+      for (auto& action : input.players[0].actions) {
         const bool held = chance.below(2) != 0;
         action = {held, static_cast<std::uint8_t>(held && !action.held),
                   static_cast<std::uint8_t>(!held && action.held)};
       }
-      for (auto& axis : input.axes)
-        axis = static_cast<std::int8_t>(static_cast<int>(chance.below(201)) - 100);
+      for (auto& axis : input.players[0].axes)
+        axis.x = static_cast<std::int8_t>(static_cast<int>(chance.below(201)) - 100);
       writer.add(tick, input, recording.inputs);
       all.push_back(input);
     }
@@ -460,7 +460,7 @@ TEST_CASE("a script of inputs by hand is played, and compared with nothing") {
                       vole::read_controls(small.folder.path("controls.toml")));
   CHECK(replay.is_script());
   CHECK_FALSE(replay.wants_check(30));
-  CHECK(replay.next().axes[0] == 100);
+  CHECK(replay.next().axis("walk") == 1);
   CHECK_THROWS_WITH(
       (small.folder.write("b.run", "game = \"small\"\nticks = 3\nchecksum = \"12\"\ninputs = []\n"),
        vole::read_recording(small.folder.path("b.run"))),

@@ -271,7 +271,8 @@ class Checker {
                       vole::did_you_mean(written.value, names));
     };
     known(controls_.axes, person.walk, "axis");
-    if (from_above) known(controls_.axes, person.walk_down, "axis");
+    const vole::Axis* const walk = vole::find_named(controls_.axes, person.walk.value);
+    if (from_above && !(walk && walk->is_flat)) known(controls_.axes, person.walk_down, "axis");
     if (from_the_side) known(controls_.actions, person.jump, "action");
   }
 

@@ -53,15 +53,15 @@ Node file_node(const std::string& name, const Bytes& bytes) {
 
 // What the page's touch areas press: the first input of each action and axis, but for pads.
 Node touch_node(const vole::Controls& controls) {
-  const auto first = [](const std::vector<vole::Control>& bound) {
-    const auto found = std::find_if(bound.begin(), bound.end(), [](vole::Control control) {
-      return vole::name_of(control).starts_with("key ");
+  const auto first = [](const std::vector<vole::Chord>& bound) {
+    const auto found = std::find_if(bound.begin(), bound.end(), [](const vole::Chord& binding) {
+      return binding.all.size() == 1 && vole::name_of(binding).starts_with("key ");
     });
-    return found == bound.end() ? std::string_view() : vole::name_of(*found);
+    return found == bound.end() ? std::string() : vole::name_of(*found);
   };
   Node axes = list_node(), actions = list_node(), touch;
   for (const vole::Axis& axis : controls.axes) {
-    const std::string_view less = first(axis.less), more = first(axis.more);
+    const std::string less = first(axis.less), more = first(axis.more);
     if (less.empty() || more.empty()) continue;
     Node node;
     vole::detail::put(node, "name", text_of(axis.name));
@@ -72,7 +72,7 @@ Node touch_node(const vole::Controls& controls) {
     axes.items.push_back(std::move(node));
   }
   for (const vole::Action& action : controls.actions) {
-    const std::string_view control = first(action.controls);
+    const std::string control = first(action.bindings);
     if (control.empty()) continue;
     Node node;
     vole::detail::put(node, "name", text_of(action.name));

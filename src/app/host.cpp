@@ -10,6 +10,12 @@ IRect place_canvas(IVec2 canvas, IVec2 window) {
   return {{(window.x - size.x) / 2, (window.y - size.y) / 2}, size};
 }
 
+Vec2 canvas_point(Vec2 in_window, IVec2 canvas, IVec2 window) {
+  const IRect placed = place_canvas(canvas, window);
+  return (in_window - Vec2(placed.at)) * Vec2(canvas) /
+         Vec2(std::max(placed.size.x, 1), std::max(placed.size.y, 1));
+}
+
 HeadlessHost::HeadlessHost(int ticks_per_second) : rate_(std::max(ticks_per_second, 1)) {}
 
 int HeadlessHost::run(std::unique_ptr<HostedRun> run) {

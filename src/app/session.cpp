@@ -151,7 +151,9 @@ bool Session::go_on() {
   if (over()) return false;
   host_.gather(*gather_);
   if (gather_->take_counted() % 2 != 0) xray_ = xray_.next();
-  const int due = ticker_.add(host_.elapsed());
+  const std::int64_t elapsed = host_.elapsed();
+  gather_->pass(static_cast<double>(elapsed) / 1e9);
+  const int due = ticker_.add(elapsed);
   if (loading_)
     go_on_loading();
   else

@@ -21,7 +21,7 @@ RunningScene::RunningScene(const StageSetting& setting, const TickSteps& steps, 
       scratch_(std::make_unique<TickScratch>()) {
   world_.random = Random(seed);
   world_.camera.canvas = setting.canvas;
-  world_.input.use(setting.controls);
+  world_.input.use(setting.controls, setting.ticks_per_second);
 }
 
 RunningScene::~RunningScene() = default;
@@ -45,7 +45,7 @@ void RunningScene::say_cues() {
 }
 
 void RunningScene::tick(const TickInput& input) {
-  world_.input = input;
+  world_.input.take(input);
   Tick tick{setting_, world_, stage_, *scene_, type_, cues_, *scratch_};
   bool frozen = false;
   for (const TickStep& step : steps_.all()) {
@@ -156,7 +156,7 @@ void RunningScene::from_node(const Node& node, Report& report) {
 }
 
 void RunningScene::bind() {
-  world_.input.use(setting_.controls);
+  world_.input.use(setting_.controls, setting_.ticks_per_second);
   world_.bind(setting_.binding());
   scratch_->track_fields.clear();
   say_cues();

@@ -82,6 +82,11 @@ std::optional<Control> key_control(SDL_Scancode scancode) {
   return find_control("key " + key_name(scancode));
 }
 
+std::optional<Control> letter_control(SDL_Keycode key) {
+  if (key < SDLK_a || key > SDLK_z) return std::nullopt;
+  return find_control(std::string("letter ") + static_cast<char>('A' + (key - SDLK_a)));
+}
+
 std::optional<Control> button_control(std::uint8_t button) {
   return button < std::size(button_names) ? find_control(std::string("pad ") + button_names[button])
                                           : std::nullopt;
@@ -92,7 +97,8 @@ std::optional<Control> axis_control(std::uint8_t axis) {
 }
 
 std::optional<Control> mouse_control(std::uint8_t button) {
-  constexpr const char* names[] = {"", "mouse left", "mouse middle", "mouse right"};
+  constexpr const char* names[] = {"",           "mouse left",   "mouse middle", "mouse right",
+                                   "mouse back", "mouse forward"};
   return button < std::size(names) ? find_control(names[button]) : std::nullopt;
 }
 

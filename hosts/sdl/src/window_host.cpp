@@ -9,6 +9,7 @@
 #include "output_place.hpp"
 #include "screen.hpp"
 #include "vole/base/program.hpp"
+#include "vole/input/gather.hpp"
 #include "vole/window.hpp"
 
 namespace vole {
@@ -52,6 +53,7 @@ class WindowHost final : public Host {
  public:
   void open(const WindowWish& wish) override {
     title_ = wish.title;
+    canvas_ = wish.canvas;
     const int scale = wish.scale > 0 ? wish.scale : fitting_scale(wish.canvas);
     const Uint32 flags = SDL_WINDOW_RESIZABLE | SDL_WINDOW_ALLOW_HIGHDPI;
     const IVec2 size{wish.canvas.x * scale, wish.canvas.y * scale};
@@ -138,10 +140,21 @@ class WindowHost final : public Host {
         if (wants_full_screen(event.key.keysym))
           switch_full_screen();
         else
-          put(gather, key_control(event.key.keysym.scancode), 1);
+          put_key(gather, event.key.keysym, 1);
         break;
       case SDL_KEYUP:
-        put(gather, key_control(event.key.keysym.scancode), 0);
+        put_key(gather, event.key.keysym, 0);
+        break;
+      case SDL_MOUSEMOTION:
+        point(gather, on_canvas({event.motion.x, event.motion.y}));
+        break;
+      case SDL_MOUSEWHEEL:
+        turn_wheel(gather, event.wheel);
+        break;
+      case SDL_FINGERDOWN:
+      case SDL_FINGERMOTION:
+      case SDL_FINGERUP:
+        touch(gather, event.tfinger);
         break;
       case SDL_MOUSEBUTTONDOWN:
         put(gather, mouse_control(event.button.button), 1);
@@ -169,10 +182,45 @@ class WindowHost final : public Host {
       case SDL_WINDOWEVENT:
         // Keys let go while another window has the keyboard are never reported.
         if (event.window.event == SDL_WINDOWEVENT_FOCUS_LOST) gather.release_all();
+        if (event.window.event == SDL_WINDOWEVENT_LEAVE) gather.point_at(std::nullopt);
         break;
       default:
         break;
     }
+  }
+
+  // By its place, and by the letter that the keyboard's layout has there.
+  static void put_key(InputGather& gather, const SDL_Keysym& key, float value) {
+    put(gather, key_control(key.scancode), value);
+    put(gather, letter_control(key.sym), value);
+  }
+
+  static void turn_wheel(InputGather& gather, const SDL_MouseWheelEvent& wheel) {
+    const int sign = wheel.direction == SDL_MOUSEWHEEL_FLIPPED ? -1 : 1;
+    gather.turn_wheel({sign * wheel.x, -sign * wheel.y});
+  }
+
+  void touch(InputGather& gather, const SDL_TouchFingerEvent& finger) const {
+    const FingerPhase phase = finger.type == SDL_FINGERDOWN ? FingerPhase::down
+                              : finger.type == SDL_FINGERUP ? FingerPhase::up
+                                                            : FingerPhase::moves;
+    IVec2 window{0, 0};
+    SDL_GetWindowSize(window_.get(), &window.x, &window.y);
+    gather.add(FingerEvent{finger.fingerId, phase, on_canvas(Vec2{finger.x, finger.y} * Vec2(window))});
+  }
+
+  void point(InputGather& gather, Vec2 at) const {
+    const bool inside = Rect{{0, 0}, Vec2(canvas_)}.contains(at);
+    gather.point_at(inside ? std::optional(at) : std::nullopt);
+  }
+
+  // The point of the canvas under one of the window, which counts in the desktop's own units.
+  Vec2 on_canvas(Vec2 at) const {
+    IVec2 window{0, 0}, pixels{0, 0};
+    SDL_GetWindowSize(window_.get(), &window.x, &window.y);
+    SDL_GetWindowSizeInPixels(window_.get(), &pixels.x, &pixels.y);
+    const Vec2 units(std::max(window.x, 1), std::max(window.y, 1));
+    return canvas_point(at * Vec2(pixels) / units, canvas_, pixels);
   }
 
   static bool wants_full_screen(const SDL_Keysym& key) {
@@ -220,6 +268,7 @@ class WindowHost final : public Host {
   std::map<SDL_JoystickID, Pad> pads_;
   std::string title_;
   std::string told_;
+  IVec2 canvas_{320, 180};
   bool closing_ = false;
   bool started_ = false;
   Clock::time_point last_;

@@ -33,6 +33,7 @@ class PageHost final : public Host {
 
   void open(const WindowWish& wish) override {
     title_ = wish.title;
+    canvas_ = wish.canvas;
     show_page_title(title_.c_str());
     screen_ = make_webgl_screen();
     if (!screen_) screen_ = make_2d_screen();
@@ -83,6 +84,13 @@ class PageHost final : public Host {
     emscripten_set_keyup_callback(window, this, EM_TRUE, &on_key);
     emscripten_set_mousedown_callback(canvas_element, this, EM_TRUE, &on_mouse);
     emscripten_set_mouseup_callback(window, this, EM_TRUE, &on_mouse);
+    emscripten_set_mousemove_callback(canvas_element, this, EM_TRUE, &on_mouse_move);
+    emscripten_set_mouseleave_callback(canvas_element, this, EM_TRUE, &on_mouse_leave);
+    emscripten_set_wheel_callback(canvas_element, this, EM_TRUE, &on_wheel);
+    emscripten_set_touchstart_callback(canvas_element, this, EM_TRUE, &on_touch);
+    emscripten_set_touchmove_callback(canvas_element, this, EM_TRUE, &on_touch);
+    emscripten_set_touchend_callback(canvas_element, this, EM_TRUE, &on_touch);
+    emscripten_set_touchcancel_callback(canvas_element, this, EM_TRUE, &on_touch);
     emscripten_set_blur_callback(window, this, EM_TRUE, &on_blur);
     emscripten_set_visibilitychange_callback(this, EM_TRUE, &on_visibility);
   }
@@ -131,16 +139,63 @@ class PageHost final : public Host {
       switch_full_screen();
       return EM_TRUE;
     }
-    if (!event->repeat)
+    if (!event->repeat) {
       host.input_.put(fmt::format("key {}", static_cast<const char*>(event->code)), down ? 1.0f : 0.0f);
+      // What the layout has on it: one letter.
+      const std::string_view typed = event->key;
+      const char letter = typed.size() == 1 ? static_cast<char>(typed[0] & ~0x20) : '\0';
+      if (letter >= 'A' && letter <= 'Z')
+        host.input_.put(fmt::format("letter {}", letter), down ? 1.0f : 0.0f);
+    }
     return page_would_use(event->code) ? EM_TRUE : EM_FALSE;
   }
 
   static EM_BOOL on_mouse(int type, const EmscriptenMouseEvent* event, void* self) {
-    constexpr const char* names[] = {"mouse left", "mouse middle", "mouse right"};
+    constexpr const char* names[] = {"mouse left", "mouse middle", "mouse right", "mouse back",
+                                     "mouse forward"};
     if (event->button < std::size(names))
       static_cast<PageHost*>(self)->input_.put(names[event->button],
                                                type == EMSCRIPTEN_EVENT_MOUSEDOWN ? 1.0f : 0.0f);
+    return EM_FALSE;
+  }
+
+  // The point of the canvas under one of the element, which is counted in the page's own units.
+  Vec2 on_canvas(double x, double y) const {
+    const double ratio = emscripten_get_device_pixel_ratio();
+    return canvas_point({static_cast<float>(x * ratio), static_cast<float>(y * ratio)}, canvas_,
+                        fit_canvas_element());
+  }
+
+  static EM_BOOL on_mouse_move(int, const EmscriptenMouseEvent* event, void* self) {
+    auto& host = *static_cast<PageHost*>(self);
+    const Vec2 at = host.on_canvas(static_cast<double>(event->targetX), static_cast<double>(event->targetY));
+    const bool inside = Rect{{0, 0}, Vec2(host.canvas_)}.contains(at);
+    host.input_.point_at(inside ? std::optional(at) : std::nullopt);
+    return EM_FALSE;
+  }
+  static EM_BOOL on_mouse_leave(int, const EmscriptenMouseEvent*, void* self) {
+    static_cast<PageHost*>(self)->input_.point_at(std::nullopt);
+    return EM_FALSE;
+  }
+
+  // A turn of any length is a notch: what a browser counts in differs from one to the next.
+  static EM_BOOL on_wheel(int, const EmscriptenWheelEvent* event, void* self) {
+    const auto notch = [](double turned) { return turned > 0 ? 1 : turned < 0 ? -1 : 0; };
+    static_cast<PageHost*>(self)->input_.turn_wheel({notch(event->deltaX), notch(event->deltaY)});
+    return EM_TRUE;
+  }
+
+  static EM_BOOL on_touch(int type, const EmscriptenTouchEvent* event, void* self) {
+    auto& host = *static_cast<PageHost*>(self);
+    const FingerPhase phase = type == EMSCRIPTEN_EVENT_TOUCHSTART  ? FingerPhase::down
+                              : type == EMSCRIPTEN_EVENT_TOUCHMOVE ? FingerPhase::moves
+                                                                   : FingerPhase::up;
+    for (int i = 0; i < event->numTouches; ++i) {
+      const EmscriptenTouchPoint& touch = event->touches[i];
+      if (!touch.isChanged) continue;
+      const Vec2 at = host.on_canvas(static_cast<double>(touch.targetX), static_cast<double>(touch.targetY));
+      host.input_.touch({touch.identifier, phase, at});
+    }
     return EM_FALSE;
   }
 
@@ -161,6 +216,7 @@ class PageHost final : public Host {
   PageInput input_;
   std::string title_;
   std::string told_;
+  IVec2 canvas_{320, 180};
   double last_ = 0;  // milliseconds
   bool started_ = false;
   bool closing_ = false;

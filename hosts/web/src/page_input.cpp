@@ -33,7 +33,7 @@ bool page_would_use(std::string_view code) {
 }
 
 void PageInput::put(std::string_view control, float value, std::uint8_t device) {
-  if (const auto found = find_control(control)) events_.push_back({*found, value, device});
+  if (const auto found = find_control(control)) events_.push_back(ControlEvent{*found, value, device});
 }
 
 void PageInput::ask_pads() {
@@ -64,7 +64,12 @@ void PageInput::ask_pad(int index) {
 }
 
 void PageInput::hand_over(InputGather& gather) {
-  for (const ControlEvent& event : events_) gather.add(event);
+  for (const auto& event : events_) {
+    if (const auto* const control = std::get_if<ControlEvent>(&event)) gather.add(*control);
+    if (const auto* const finger = std::get_if<FingerEvent>(&event)) gather.add(*finger);
+    if (const auto* const points = std::get_if<PointsAt>(&event)) gather.point_at(points->at);
+    if (const auto* const wheel = std::get_if<Wheel>(&event)) gather.turn_wheel(wheel->notches);
+  }
   events_.clear();
   for (const std::uint8_t device : gone_) gather.release(device);
   gone_.clear();

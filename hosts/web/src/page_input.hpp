@@ -3,10 +3,12 @@
 
 #include <array>
 #include <cstdint>
+#include <optional>
 #include <string_view>
+#include <variant>
 #include <vector>
 
-#include "vole/input/tick_input.hpp"
+#include "vole/input/gather.hpp"
 
 namespace vole {
 
@@ -14,6 +16,10 @@ class PageInput {
  public:
   // By names of controls.toml, as "key Space"; unknown ones count nothing.
   void put(std::string_view control, float value, std::uint8_t device = 0);
+  // Where the mouse is, in pixels of the canvas; nothing: elsewhere.
+  void point_at(std::optional<Vec2> at) { events_.push_back(PointsAt{at}); }
+  void turn_wheel(IVec2 notches) { events_.push_back(Wheel{notches}); }
+  void touch(const FingerEvent& event) { events_.push_back(event); }
   // Keys that are let go while the page is not in front are never reported.
   void let_go_of_all() { let_go_ = true; }
   // What the pads do now.
@@ -29,9 +35,15 @@ class PageInput {
     std::array<float, buttons> button{};
     std::array<float, axes> axis{};
   };
+  struct PointsAt {
+    std::optional<Vec2> at;
+  };
+  struct Wheel {
+    IVec2 notches;
+  };
   void ask_pad(int index);
 
-  std::vector<ControlEvent> events_;
+  std::vector<std::variant<ControlEvent, FingerEvent, PointsAt, Wheel>> events_;
   std::array<Pad, most_pads> pads_;
   std::vector<std::uint8_t> gone_;  // pads
   bool let_go_ = false;

@@ -8,7 +8,7 @@
 #include <string>
 
 #include "vole/asset/image.hpp"
-#include "vole/input/tick_input.hpp"
+#include "vole/input/gather.hpp"
 
 namespace vole {
 
@@ -52,6 +52,8 @@ class Host {
 
 // Where a canvas goes in a window: the largest whole multiple that fits, in the middle.
 IRect place_canvas(IVec2 canvas, IVec2 window);
+// The point of the canvas under a pixel of the window, both as placed by it: beyond its sides, where the bars are.
+Vec2 canvas_point(Vec2 in_window, IVec2 canvas, IVec2 window);
 
 // No window, and time that passes exactly one tick a step: as fast as it can.
 class HeadlessHost : public Host {

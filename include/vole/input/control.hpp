@@ -1,7 +1,9 @@
-// The things a person can press or push, by name: "key Space", "pad south", "pad stick left x".
+// The things a person can press or push, by name: "key Space", "letter Q", "pad south", "pad stick left x", "mouse wheel up",
+// "touch swipe left".
 //
 // Keys are named by where they sit on the keyboard, in the words of the W3C "UI Events KeyboardEvent code
-// Values" (KeyA, ArrowLeft, Space, ShiftLeft, ...). Pad buttons are named by where they sit on the pad.
+// Values" (KeyA, ArrowLeft, Space, ShiftLeft, ...); letters by what the keyboard's layout has on a key. Pad buttons are named by
+// where they sit on the pad. A stick is pushed by two axes, x and y, and to four sides, which are buttons.
 #pragma once
 
 #include <cstdint>
@@ -12,7 +14,8 @@
 
 namespace vole {
 
-// An index into control_names(); stable while a program runs, and not to be stored.
+// An index into control_names(), or beyond them an area of the touch screen that controls.toml has: see controls.hpp. Stable while a
+// program runs, and not to be stored.
 struct Control {
   std::uint16_t index = 0;
 

@@ -10,9 +10,10 @@
 //
 // Without a checksum it is a script, as one writes it by hand: it is played, and nothing is compared.
 //
-// An input line is a tick, a name and what happened: an axis has its new value in hundredths; an action has a
-// '+' for each press and a '-' for each release, in order, or '.' when it was let go without a release (a
-// change of scene). A name with blanks is in quotes.
+// An input line is a tick, and what happened in it: a name with what came of it, and the next. An axis has its new value in
+// hundredths, one of two dimensions two of them; an action has a '+' for each press and a '-' for each release, in order, or '.'
+// when it was let go without a release (a change of scene). A name with blanks is in quotes. What another player did has its
+// number, "jump@2 +". Besides there are "*pads 1" (so many are used), "*pointer 40 25" or "*pointer out", and "*wheel 0 -1".
 #pragma once
 
 #include <cstdint>
@@ -58,6 +59,8 @@ class InputWriter {
   void add(std::int64_t tick, const TickInput& input, std::vector<Located<std::string>>& lines);
 
  private:
+  void add_player(std::size_t player, const TickInput::Player& now, std::string& line) const;
+
   const Controls& controls_;
   TickInput last_;
 };
@@ -73,21 +76,38 @@ class InputReader {
   const TickInput& next();
 
  private:
-  struct Line {
+  struct Change {
+    enum class What : std::uint8_t { action, axis, pads, pointer, wheel };
+
     std::int64_t tick = 0;
+    What what = What::action;
+    std::uint8_t player = 0;  // from 0 on
     std::size_t index = 0;
-    bool is_axis = false;
-    std::int8_t value = 0;
-    TickInput::ActionState state;
+    TickInput::ActionState action;
+    TickInput::AxisState axis;
+    std::uint8_t pads = 0;
+    IVec2 at{0, 0};  // of pointer and wheel
+    bool outside = false;
   };
 
-  void parse(const Located<std::string>& text, const Controls& controls, Report& report);
-  void parse_action(const Located<std::string>& text, std::int64_t tick, std::size_t index,
-                    std::string_view changes, Report& report);
-  void parse_axis(const Located<std::string>& text, std::int64_t tick, std::size_t index,
-                  std::string_view pushed, Report& report);
+  // All throw Error.
+  void parse(const Located<std::string>& text, const Controls& controls);
+  void parse_change(std::int64_t tick, std::string_view& rest, const Located<std::string>& text,
+                    const Controls& controls);
+  static std::uint8_t take_player(std::string& name, bool is_quoted, std::string_view& rest,
+                                  const Located<std::string>& text, const Controls& controls);
+  static std::uint8_t player_of(std::string_view number, const Located<std::string>& text,
+                                const Controls& controls);
+  static int take_whole(int least, int most, std::string_view& rest, const Located<std::string>& text);
+  static void parse_action(std::size_t index, Change& change, std::string_view& rest,
+                           const Located<std::string>& text);
+  static void parse_axis(std::size_t index, bool is_flat, Change& change, std::string_view& rest,
+                         const Located<std::string>& text);
+  static void parse_other(std::string_view name, Change& change, std::string_view& rest,
+                          const Located<std::string>& text);
+  void apply(const Change& change);
 
-  std::vector<Line> lines_;
+  std::vector<Change> changes_;
   std::size_t at_ = 0;
   std::int64_t tick_ = 0;
   TickInput input_;

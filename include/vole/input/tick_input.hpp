@@ -1,22 +1,36 @@
-// What a person did, as one tick sees it, and the gathering that makes sure that each press reaches exactly
-// one tick.
+// What persons did, as one tick sees it: what a recording holds.
 //
-//   gather.add(event);                        // the host, whenever something arrives
-//   const TickInput& input = gather.latch();  // the loop, once a tick
+//   const TickInput& input = gather.latch();  // gather.hpp
 //   if (input.pressed("jump")) ...
+//   if (input.pressed("jump", 2)) ...         // the second player
+//
+// What a scene asks knows also what was before: input.hpp.
 #pragma once
 
 #include <cstdint>
 #include <memory>
-#include <optional>
 #include <string_view>
-#include <utility>
 #include <vector>
 
 #include "vole/base/describe.hpp"
 #include "vole/input/controls.hpp"
 
 namespace vole {
+
+// The mouse, or the finger that touched the screen first. Only where controls.toml says pointer = true.
+struct Pointer {
+  IVec2 at{0, 0};       // pixel of the canvas
+  bool inside = false;  // false: it is outside of the window, or no finger touches it
+  IVec2 wheel{0, 0};    // notches since the tick before: to the right, down
+
+  friend bool operator==(const Pointer&, const Pointer&) = default;
+};
+template <class V>
+void describe(V& v, Pointer& pointer) {
+  v.state("at", pointer.at);
+  v.state("inside", pointer.inside);
+  v.state("wheel", pointer.wheel);
+}
 
 class TickInput {
  public:
@@ -33,6 +47,30 @@ class TickInput {
       v.state("releases", state.releases);
     }
   };
+  // In hundredths; y is that of an axis of two dimensions, and points down.
+  struct AxisState {
+    std::int8_t x = 0, y = 0;
+
+    friend bool operator==(const AxisState&, const AxisState&) = default;
+    template <class V>
+    friend void describe(V& v, AxisState& state) {
+      v.state("x", state.x);
+      v.state("y", state.y);
+    }
+  };
+  struct Player {
+    std::vector<ActionState> actions;  // by position in Controls; for recordings
+    std::vector<AxisState> axes;
+    std::uint8_t pads = 0;  // that are there and have been used
+
+    friend bool operator==(const Player&, const Player&) = default;
+    template <class V>
+    friend void describe(V& v, Player& player) {
+      v.state("actions", player.actions);
+      v.state("axes", player.axes);
+      v.state("pads", player.pads);
+    }
+  };
 
   TickInput() = default;
   // Holds on to the controls for their names, also when the game has newer ones by now.
@@ -41,67 +79,51 @@ class TickInput {
   // Goes by these names from now on; what they do not have counts as let go.
   void use(std::shared_ptr<const Controls> controls);
 
-  // All throw Error, at `asked` where it is given, with the nearest name when there is no action or axis of this name.
-  bool held(std::string_view action) const { return action_state(action).held; }
+  // All throw Error, at `asked` where it is given, with the nearest name when there is no action or axis of this name, or no such
+  // player. Players are counted from 1.
+  bool held(std::string_view action, int player = 1) const { return action_state(action, player).held; }
   // Whether it was pressed since the tick before, even if it was let go again in between.
-  bool pressed(std::string_view action) const { return action_state(action).presses > 0; }
-  bool released(std::string_view action) const { return action_state(action).releases > 0; }
-  const ActionState& action_state(std::string_view action, const FilePosition& asked = {}) const;
+  bool pressed(std::string_view action, int player = 1) const {
+    return action_state(action, player).presses > 0;
+  }
+  bool released(std::string_view action, int player = 1) const {
+    return action_state(action, player).releases > 0;
+  }
+  const ActionState& action_state(std::string_view action, int player = 1,
+                                  const FilePosition& asked = {}) const;
   // In [-1, 1], in steps of a hundredth.
-  float axis(std::string_view axis, const FilePosition& asked = {}) const;
+  float axis(std::string_view axis, int player = 1, const FilePosition& asked = {}) const;
+  // Of an axis of two dimensions, at most 1 long; of one with one dimension y is 0.
+  Vec2 direction(std::string_view axis, int player = 1, const FilePosition& asked = {}) const;
+  // Throws Error when controls.toml does not say pointer = true.
+  const Pointer& pointer() const;
 
   bool has_action(std::string_view action) const;
   bool has_axis(std::string_view axis) const;
+  // Whether that axis has two dimensions.
+  bool is_flat(std::string_view axis) const;
+  int player_count() const { return static_cast<int>(players.size()); }
+  const std::shared_ptr<const Controls>& controls() const { return controls_; }
 
-  // By position in Controls; for recordings.
-  std::vector<ActionState> actions;
-  std::vector<std::int8_t> axes;  // hundredths
+  std::vector<Player> players;
+  Pointer seen_pointer;
 
   friend bool operator==(const TickInput& a, const TickInput& b) {
-    return a.actions == b.actions && a.axes == b.axes;
+    return a.players == b.players && a.seen_pointer == b.seen_pointer;
   }
   template <class V>
   friend void describe(V& v, TickInput& input) {
-    v.state("actions", input.actions);
-    v.state("axes", input.axes);
+    v.state("players", input.players);
+    v.state("pointer", input.seen_pointer);
   }
 
- private:
-  std::shared_ptr<const Controls> controls_;
-};
-
-class InputGather {
- public:
-  explicit InputGather(std::shared_ptr<const Controls> controls);
-  explicit InputGather(const Controls& controls) : InputGather(std::make_shared<const Controls>(controls)) {}
-
-  void add(const ControlEvent& event);
-  // Everything since the latch before. The result stays until the next latch.
-  const TickInput& latch();
-  // Lets go of everything: what is held must be pressed again to count. For a change of scene or a lost window
-  // focus.
-  void release_all();
-  // Counts how often a control is pressed, beside what the controls make of it: for keys of the library's own.
-  void count_presses_of(Control control) { counted_control_ = control; }
-  // Since it was taken last.
-  int take_counted() { return std::exchange(counted_, 0); }
-  // The same for what is held on one device: a pad that was unplugged.
-  void release(std::uint8_t device);
+ protected:
+  std::size_t player_index(int player) const;
+  std::size_t action_index(std::string_view action, const FilePosition& asked = {}) const;
+  std::size_t axis_index(std::string_view axis, const FilePosition& asked = {}) const;
 
  private:
-  bool any_held(const std::vector<Control>& controls) const;
-  std::int8_t axis_value(const Axis& axis) const;
-
-  void take_values();
-  float value_of(Control control) const;
-
   std::shared_ptr<const Controls> controls_;
-  std::vector<std::vector<float>> values_;  // of every device: of every control
-  TickInput gathered_;
-  TickInput latched_;
-  std::optional<Control> counted_control_;
-  int counted_ = 0;
-  std::vector<std::int8_t> tapped_;  // of every axis: its last push since the latch before, 0 for none
 };
 
 }  // namespace vole

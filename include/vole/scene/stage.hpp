@@ -61,7 +61,11 @@ class Stage {
 
   Catalog& catalog() const { return setting_.binding().catalog; }
   const Font& font(std::string_view name) const { return *catalog().get<Font>(name); }
-  const TickInput& input() const { return world_.input; }
+  const Input& input() const { return world_.input; }
+  // Whether an action was pressed within the last seconds and nobody has taken the press; takes it.
+  bool take_press(std::string_view action, float within = 0, int player = 1) {
+    return world_.input.take_press(action, within, player);
+  }
   int ticks_per_second() const { return setting_.ticks_per_second; }
   float seconds_per_tick() const { return 1.0f / static_cast<float>(setting_.ticks_per_second); }
   // Ticks since the scene began.

@@ -1,22 +1,26 @@
 // A pilot that follows the controls. In kinds.toml:
 //
 //   person = {}                                  # or person = { walk = "stroll", jump = "leap" }
+//   person = { player = 2 }
 #pragma once
 
 #include <string>
 
 #include "vole/base/describe.hpp"
+#include "vole/input/controls.hpp"
 
 namespace vole {
 
 struct Person {
-  Located<std::string> walk{"walk", {}};            // an axis: left and right
-  Located<std::string> walk_down{"walk_down", {}};  // an axis: up and down; needed with a top_mover
+  int player = 1;
+  Located<std::string> walk{"walk", {}};            // an axis: left and right; of two dimensions also up and down
+  Located<std::string> walk_down{"walk_down", {}};  // an axis: up and down; needed with a top_mover where walk has one dimension
   Located<std::string> jump{"jump", {}};            // an action; needed with a side_mover
   Located<std::string> drop{"drop", {}};            // an action: down through boards; may be missing
 };
 template <class V>
 void describe(V& v, Person& person) {
+  v("player", person.player, within(1, Controls::most_players));
   v("walk", person.walk);
   v("walk_down", person.walk_down);
   v("jump", person.jump);

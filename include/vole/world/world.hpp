@@ -9,7 +9,7 @@
 
 #include "vole/base/random.hpp"
 #include "vole/draw/camera.hpp"
-#include "vole/input/tick_input.hpp"
+#include "vole/input/input.hpp"
 #include "vole/world/binding.hpp"
 #include "vole/world/entities.hpp"
 #include "vole/world/level_now.hpp"
@@ -29,7 +29,7 @@ class World {
   std::int64_t ticks = 0;  // since the scene began
   int frozen_ticks = 0;    // for which things stand still yet
   Entity followed;         // by the camera
-  TickInput input;         // of the last tick
+  Input input;             // of the last tick, and what it remembers
   std::vector<Timer> timers;
   std::vector<Tween> tweens;
   std::vector<Told> told;

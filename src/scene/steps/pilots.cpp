@@ -5,20 +5,30 @@
 #include "vole/world/top_mover.hpp"
 
 namespace vole {
+namespace {
 
-// What its mover has no use for may be missing in the controls.
+// Where its player pushes. What its mover has no use for may be missing in the controls.
+Vec2 pushed(const Input& input, const Person& person, bool from_above) {
+  Vec2 direction = input.direction(person.walk.value, person.player, person.walk.where);
+  if (input.is_flat(person.walk.value)) return direction;
+  if (from_above || input.has_axis(person.walk_down.value))
+    direction.y = input.axis(person.walk_down.value, person.player, person.walk_down.where);
+  return direction;
+}
+
+}  // namespace
+
 void run_pilots(Tick& tick) {
-  const TickInput& input = tick.world.input;
+  const Input& input = tick.world.input;
   const Entities& entities = tick.world.entities;
   tick.world.entities.visit<Intent, Person>([&](Entity entity, Intent& intent, const Person& person) {
-    intent.direction = {input.axis(person.walk.value, person.walk.where), 0};
-    if (entities.has<TopMover>(entity) || input.has_axis(person.walk_down.value))
-      intent.direction.y = input.axis(person.walk_down.value, person.walk_down.where);
+    intent.direction = pushed(input, person, entities.has<TopMover>(entity));
     intent.jump_pressed = intent.jump_held = intent.drop_pressed = false;
     if (input.has_action(person.drop.value))
-      intent.drop_pressed = input.action_state(person.drop.value, person.drop.where).presses > 0;
+      intent.drop_pressed = input.pressed(person.drop.value, person.player);
     if (!entities.has<SideMover>(entity) && !input.has_action(person.jump.value)) return;
-    const TickInput::ActionState& jump = input.action_state(person.jump.value, person.jump.where);
+    const TickInput::ActionState& jump =
+        input.action_state(person.jump.value, person.player, person.jump.where);
     intent.jump_pressed = jump.presses > 0;
     intent.jump_held = jump.held;
   });

@@ -1,0 +1,286 @@
+#include "vole/input/gather.hpp"
+
+#include <algorithm>
+#include <cmath>
+#include <limits>
+
+namespace vole {
+namespace {
+
+// A stick or trigger bound to an action is pressed beyond half of its way.
+constexpr float press_share = 0.5f;
+// More turns of a wheel between two ticks are not told.
+constexpr int most_notches = 100;
+
+void count_up(std::uint8_t& counter) {
+  if (counter < std::numeric_limits<std::uint8_t>::max()) ++counter;
+}
+
+std::vector<std::vector<Control>> chords_of(const Controls& controls, std::size_t player) {
+  std::vector<std::vector<Control>> chords;
+  const auto add = [&chords](const std::vector<Chord>& bindings) {
+    for (const Chord& binding : bindings)
+      if (binding.all.size() > 1) chords.push_back(binding.all);
+  };
+  for (const Action& action : controls.actions_of(player)) add(action.bindings);
+  for (const Axis& axis : controls.axes_of(player))
+    for (const auto* bindings : {&axis.less, &axis.more, &axis.up, &axis.down}) add(*bindings);
+  return chords;
+}
+
+bool holds_all(const std::vector<Control>& larger, const std::vector<Control>& smaller) {
+  return std::all_of(smaller.begin(), smaller.end(), [&](Control control) {
+    return std::find(larger.begin(), larger.end(), control) != larger.end();
+  });
+}
+
+Control known(std::string_view name) {
+  return *find_control(name);
+}
+
+std::int8_t in_hundredths(float value) {
+  return static_cast<std::int8_t>(std::floor(std::clamp(value, -1.0f, 1.0f) * 100.0f + 0.5f));
+}
+
+// How far a stick is pushed counts from the end of its dead middle on, and is bent as the axis says.
+float beyond_dead(float pushed, const Axis& axis) {
+  const float share = std::clamp((pushed - axis.dead) / (1 - axis.dead), 0.0f, 1.0f);
+  return axis.curve == 1 ? share : std::pow(share, axis.curve);
+}
+
+float length_of(Vec2 v) {
+  return std::sqrt(v.x * v.x + v.y * v.y);
+}
+
+IVec2 pixel_at(Vec2 at) {
+  const auto pixel = [](float position) {
+    constexpr float most = 32767;
+    return std::isfinite(position) ? static_cast<int>(std::floor(std::clamp(position, -most, most))) : 0;
+  };
+  return {pixel(at.x), pixel(at.y)};
+}
+
+}  // namespace
+
+InputGather::InputGather(std::shared_ptr<const Controls> controls)
+    : controls_(std::move(controls)), gathered_(controls_), latched_(controls_) {
+  device(0);
+  for (std::size_t player = 0; player < gathered_.players.size(); ++player)
+    seats_.push_back({chords_of(*controls_, player),
+                      std::vector<TickInput::AxisState>(gathered_.players[player].axes.size())});
+}
+
+InputGather::Device& InputGather::device(std::uint8_t number) {
+  while (number >= devices_.size())
+    devices_.push_back({std::vector<float>(control_names().size() + controls_->areas.size(), 0.0f), {}});
+  return devices_[number];
+}
+
+// A pad that is used for the first time goes to the first player who has none; when all have one, to the first player.
+void InputGather::seat(Device& pad) {
+  std::size_t player = 0;
+  while (player + 1 < gathered_.players.size() && gathered_.players[player].pads > 0) ++player;
+  if (gathered_.players[player].pads > 0) player = 0;
+  pad.player = player;
+  count_up(gathered_.players[player].pads);
+}
+
+void InputGather::add(const ControlEvent& event) {
+  Device& from = device(event.device);
+  if (event.control.index >= from.values.size() || !std::isfinite(event.value)) return;
+  if (from.values[event.control.index] == event.value) return;
+  if (event.device > 0 && !from.player && std::abs(event.value) >= press_share) seat(from);
+  const bool is_press = from.values[event.control.index] <= press_share && event.value > press_share;
+  if (is_press && counted_control_ && *counted_control_ == event.control) ++counted_;
+  set(from, event.control, event.value);
+  take_values();
+}
+
+void InputGather::set(Device& device, Control control, float value) {
+  device.values[control.index] = value;
+  set_stick(device, control, value);
+}
+
+// A stick that is pushed to a side presses that side.
+void InputGather::set_stick(Device& device, Control control, float value) {
+  struct Stick {
+    Control axis, less, more;
+  };
+  static const Stick sticks[] = {
+      {known("pad stick left x"), known("pad stick left left"), known("pad stick left right")},
+      {known("pad stick left y"), known("pad stick left up"), known("pad stick left down")},
+      {known("pad stick right x"), known("pad stick right left"), known("pad stick right right")},
+      {known("pad stick right y"), known("pad stick right up"), known("pad stick right down")}};
+  for (const Stick& stick : sticks) {
+    if (!(stick.axis == control)) continue;
+    device.values[stick.less.index] = std::max(-value, 0.0f);
+    device.values[stick.more.index] = std::max(value, 0.0f);
+  }
+}
+
+void InputGather::press_for_a_moment(Control control) {
+  add(ControlEvent{control, 1});
+  add(ControlEvent{control, 0});
+}
+
+void InputGather::add(const FingerEvent& event) {
+  gestures_.take(event);
+  press_areas();
+  if (!gestures_.fingers().empty())
+    point_at(gestures_.fingers()[0].at);
+  else
+    point_at(std::nullopt);
+  pass(0);
+}
+
+void InputGather::press_areas() {
+  for (std::size_t i = 0; i < controls_->areas.size(); ++i) {
+    const IRect& area = controls_->areas[i].area;
+    const auto& fingers = gestures_.fingers();
+    const bool touched = std::any_of(fingers.begin(), fingers.end(), [&](const Gestures::Finger& finger) {
+      return area.contains(pixel_at(finger.at));
+    });
+    add(ControlEvent{area_control(i), touched ? 1.0f : 0.0f});
+  }
+}
+
+void InputGather::pass(double seconds) {
+  gestures_.pass(seconds);
+  static const Control first = known("touch tap");
+  for (const Gesture gesture : gestures_.take_made())
+    press_for_a_moment({static_cast<std::uint16_t>(first.index + static_cast<unsigned>(gesture))});
+}
+
+void InputGather::point_at(std::optional<Vec2> at) {
+  if (!controls_->pointer) return;
+  Pointer& pointer = gathered_.seen_pointer;
+  pointer.inside = at.has_value();
+  if (at) pointer.at = pixel_at(*at);
+}
+
+void InputGather::turn_wheel(IVec2 notches) {
+  const IVec2 turned{std::clamp(notches.x, -most_notches, most_notches),
+                     std::clamp(notches.y, -most_notches, most_notches)};
+  const auto press = [this](std::string_view name, int times) {
+    for (int i = 0; i < times; ++i) press_for_a_moment(known(name));
+  };
+  press("mouse wheel left", -turned.x);
+  press("mouse wheel right", turned.x);
+  press("mouse wheel up", -turned.y);
+  press("mouse wheel down", turned.y);
+  if (!controls_->pointer) return;
+  IVec2& wheel = gathered_.seen_pointer.wheel;
+  wheel = {std::clamp(wheel.x + turned.x, -most_notches, most_notches),
+           std::clamp(wheel.y + turned.y, -most_notches, most_notches)};
+}
+
+// Whether a player is at a device. All of them are the only player's.
+bool InputGather::counts(std::size_t number, std::size_t player) const {
+  return number == 0 || seats_.size() == 1 || devices_[number].player == player;
+}
+
+// What is pushed furthest, on whichever device.
+float InputGather::value_of(Control control, std::size_t player) const {
+  float furthest = 0;
+  for (std::size_t i = 0; i < devices_.size(); ++i)
+    if (const float value = devices_[i].values[control.index];
+        std::abs(value) > std::abs(furthest) && counts(i, player))
+      furthest = value;
+  return furthest;
+}
+
+bool InputGather::held(const std::vector<Control>& all, std::size_t player) const {
+  return std::all_of(all.begin(), all.end(),
+                     [&](Control control) { return std::abs(value_of(control, player)) >= press_share; });
+}
+
+// What is part of a chord that is held counts for that alone.
+bool InputGather::held(const Chord& binding, std::size_t player) const {
+  if (!held(binding.all, player)) return false;
+  const auto& chords = seats_[player].chords;
+  return std::none_of(chords.begin(), chords.end(), [&](const std::vector<Control>& chord) {
+    return chord.size() > binding.all.size() && holds_all(chord, binding.all) && held(chord, player);
+  });
+}
+
+bool InputGather::any_held(const std::vector<Chord>& bindings, std::size_t player) const {
+  return std::any_of(bindings.begin(), bindings.end(),
+                     [&](const Chord& binding) { return held(binding, player); });
+}
+
+TickInput::AxisState InputGather::axis_value(const Axis& axis, std::size_t player) const {
+  const auto keys = [&](const std::vector<Chord>& less, const std::vector<Chord>& more) {
+    return (any_held(more, player) ? 1.0f : 0.0f) - (any_held(less, player) ? 1.0f : 0.0f);
+  };
+  Vec2 furthest{keys(axis.less, axis.more), axis.is_flat ? keys(axis.up, axis.down) : 0.0f};
+  if (const float length = length_of(furthest); length > 1) furthest /= length;
+  for (const Control stick : axis.sticks) {
+    Vec2 pushed{value_of(stick, player), 0};
+    if (axis.is_flat) pushed.y = value_of({static_cast<std::uint16_t>(stick.index + 1)}, player);
+    const float length = length_of(pushed), share = beyond_dead(length, axis);
+    if (share > length_of(furthest)) furthest = pushed * (share / length);
+  }
+  return {in_hundredths(furthest.x), in_hundredths(furthest.y)};
+}
+
+void InputGather::take_values() {
+  for (std::size_t player = 0; player < seats_.size(); ++player) take_values(player);
+}
+
+void InputGather::take_values(std::size_t player) {
+  TickInput::Player& its = gathered_.players[player];
+  const std::vector<Action>& actions = controls_->actions_of(player);
+  for (std::size_t i = 0; i < actions.size(); ++i) {
+    TickInput::ActionState& state = its.actions[i];
+    const bool is_held = any_held(actions[i].bindings, player);
+    if (is_held && !state.held) count_up(state.presses);
+    if (!is_held && state.held) count_up(state.releases);
+    state.held = is_held;
+  }
+  const std::vector<Axis>& axes = controls_->axes_of(player);
+  for (std::size_t i = 0; i < axes.size(); ++i) {
+    its.axes[i] = axis_value(axes[i], player);
+    if (!(its.axes[i] == TickInput::AxisState{})) seats_[player].tapped[i] = its.axes[i];
+  }
+}
+
+void InputGather::release(std::uint8_t device) {
+  if (device >= devices_.size()) return;
+  Device& gone = devices_[device];
+  if (gone.player) --gathered_.players[*gone.player].pads;
+  gone.player.reset();
+  std::fill(gone.values.begin(), gone.values.end(), 0.0f);
+  take_values();
+}
+
+const TickInput& InputGather::latch() {
+  latched_.players = gathered_.players;
+  latched_.seen_pointer = gathered_.seen_pointer;
+  gathered_.seen_pointer.wheel = {0, 0};
+  for (std::size_t player = 0; player < seats_.size(); ++player) {
+    std::vector<TickInput::AxisState>& tapped = seats_[player].tapped;
+    for (std::size_t i = 0; i < tapped.size(); ++i) {
+      // A push shorter than a tick still counts for one.
+      TickInput::AxisState& axis = latched_.players[player].axes[i];
+      if (axis == TickInput::AxisState{}) axis = tapped[i];
+      tapped[i] = {};
+    }
+    for (TickInput::ActionState& state : gathered_.players[player].actions)
+      state.presses = state.releases = 0;
+  }
+  return latched_;
+}
+
+void InputGather::release_all() {
+  for (Device& device : devices_) std::fill(device.values.begin(), device.values.end(), 0.0f);
+  gestures_.forget();
+  gathered_.seen_pointer.wheel = {0, 0};
+  for (std::size_t player = 0; player < seats_.size(); ++player) {
+    for (TickInput::ActionState& state : gathered_.players[player].actions) state = {};
+    std::fill(gathered_.players[player].axes.begin(), gathered_.players[player].axes.end(),
+              TickInput::AxisState{});
+    std::fill(seats_[player].tapped.begin(), seats_[player].tapped.end(), TickInput::AxisState{});
+  }
+}
+
+}  // namespace vole

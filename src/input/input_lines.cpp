@@ -1,0 +1,266 @@
+// The lines of a recording: what was done in a tick.
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <limits>
+#include <optional>
+
+#include "vole/base/error.hpp"
+#include "vole/base/names.hpp"
+#include "vole/input/recording.hpp"
+#include "words.hpp"
+
+namespace vole {
+namespace {
+
+// What a line tells beside actions and axes.
+constexpr std::string_view pads_word = "*pads", pointer_word = "*pointer", wheel_word = "*wheel";
+constexpr std::string_view outside = "out";
+
+std::string transitions(const TickInput::ActionState& before, const TickInput::ActionState& now) {
+  std::string text;
+  bool held = before.held;
+  int presses = now.presses;
+  int releases = now.releases;
+  while (presses > 0 || releases > 0) {
+    const bool press = held ? releases == 0 : presses > 0;
+    text += press ? '+' : '-';
+    --(press ? presses : releases);
+    held = press;
+  }
+  if (held != now.held) text += now.held ? '+' : '.';
+  return text;
+}
+
+// A name as a line has it: in quotes where it could be taken for more than one word.
+std::string written_name(const std::string& name) {
+  if (!name.empty() && name[0] != '*' && name.find_first_of(" \"\\@") == std::string::npos) return name;
+  std::string quoted = "\"";
+  for (const char c : name) {
+    if (c == '"' || c == '\\') quoted += '\\';
+    quoted += c;
+  }
+  return quoted + "\"";
+}
+
+// Nothing when a quote is not closed.
+std::optional<std::string> take_name(std::string_view& text) {
+  if (!text.starts_with('"')) return std::string(take_word(text));
+  std::string name;
+  for (std::size_t i = 1; i < text.size(); ++i) {
+    if (text[i] == '"') {
+      text.remove_prefix(std::min(i + 2, text.size()));
+      return name;
+    }
+    if (text[i] == '\\' && i + 1 < text.size()) ++i;
+    name += text[i];
+  }
+  return std::nullopt;
+}
+
+// "", or "@2" of the second player.
+std::string of_player(std::size_t player) {
+  return player == 0 ? std::string() : fmt::format("@{}", player + 1);
+}
+
+// jump@2, or "big jump" @2.
+std::string named(const std::string& name, const std::string& of) {
+  const std::string written = written_name(name);
+  return written + (written[0] == '"' && !of.empty() ? " " + of : of);
+}
+
+}  // namespace
+
+void InputWriter::add(std::int64_t tick, const TickInput& input, std::vector<Located<std::string>>& lines) {
+  std::string line;
+  for (std::size_t i = 0; i < input.players.size(); ++i) add_player(i, input.players[i], line);
+  const Pointer &now = input.seen_pointer, &before = last_.seen_pointer;
+  const bool moved = now.at != before.at;
+  if (moved || (now.inside && !before.inside))
+    line += fmt::format(" {} {} {}", pointer_word, now.at.x, now.at.y);
+  if (!now.inside && (moved || before.inside)) line += fmt::format(" {} {}", pointer_word, outside);
+  if (now.wheel != IVec2{0, 0}) line += fmt::format(" {} {} {}", wheel_word, now.wheel.x, now.wheel.y);
+  if (!line.empty()) lines.push_back({fmt::format("{}{}", tick, line), {}});
+  last_.players = input.players;
+  last_.seen_pointer = input.seen_pointer;
+}
+
+void InputWriter::add_player(std::size_t player, const TickInput::Player& now, std::string& line) const {
+  const TickInput::Player& before = last_.players[player];
+  const std::string of = of_player(player);
+  if (now.pads != before.pads) line += fmt::format(" {}{} {}", pads_word, of, int{now.pads});
+  for (std::size_t i = 0; i < now.actions.size(); ++i) {
+    const std::string text = transitions(before.actions[i], now.actions[i]);
+    if (!text.empty()) line += fmt::format(" {} {}", named(controls_.actions[i].name, of), text);
+  }
+  for (std::size_t i = 0; i < now.axes.size(); ++i) {
+    if (now.axes[i] == before.axes[i]) continue;
+    line += fmt::format(" {} {}", named(controls_.axes[i].name, of), int{now.axes[i].x});
+    if (controls_.axes[i].is_flat) line += fmt::format(" {}", int{now.axes[i].y});
+  }
+}
+
+InputReader::InputReader(const Recording& recording, const Controls& controls) : input_(controls) {
+  Report report;
+  for (const Located<std::string>& text : recording.inputs) {
+    try {
+      parse(text, controls);
+    } catch (const Error& error) {
+      report.add(error);
+    }
+  }
+  report.throw_if_errors();
+}
+
+void InputReader::parse(const Located<std::string>& text, const Controls& controls) {
+  std::string_view rest = text.value;
+  const auto tick = parse_number<std::int64_t>(take_word(rest));
+  if (!tick || *tick < 0 || rest.empty())
+    throw Error(text.where, fmt::format("\"{}\" does not begin with a tick", text.value),
+                "a line is like \"41 jump +\"");
+  if (!changes_.empty() && *tick < changes_.back().tick)
+    throw Error(text.where, fmt::format("tick {} comes after tick {}", *tick, changes_.back().tick));
+  while (!rest.empty()) parse_change(*tick, rest, text, controls);
+}
+
+void InputReader::parse_change(std::int64_t tick, std::string_view& rest, const Located<std::string>& text,
+                               const Controls& controls) {
+  Change change;
+  change.tick = tick;
+  const bool is_quoted = rest.starts_with('"');
+  auto name = take_name(rest);
+  if (!name) throw Error(text.where, fmt::format("\"{}\" has a quote that is not closed", text.value));
+  change.player = take_player(*name, is_quoted, rest, text, controls);
+  const std::size_t action = index_named(controls.actions, *name);
+  const std::size_t axis = index_named(controls.axes, *name);
+  const bool is_action = action < controls.actions.size(), is_axis = axis < controls.axes.size();
+  // An action and an axis may have one name: only an axis has digits.
+  const std::string_view next = rest.substr(0, rest.find(' '));
+  const bool has_digits = next.find_first_of("0123456789") != std::string_view::npos;
+  if (!is_quoted && name->starts_with('*'))
+    parse_other(*name, change, rest, text);
+  else if (is_action && !(is_axis && has_digits))
+    parse_action(action, change, rest, text);
+  else if (is_axis)
+    parse_axis(axis, controls.axes[axis].is_flat, change, rest, text);
+  else {
+    std::vector<std::string> known = names_of(controls.actions);
+    for (const Axis& a : controls.axes) known.push_back(a.name);
+    throw Error(text.where, fmt::format("no action or axis \"{}\"", *name), did_you_mean(*name, known));
+  }
+  changes_.push_back(change);
+}
+
+// After a name in quotes the player is a word of its own, which begins with the mark.
+std::uint8_t InputReader::take_player(std::string& name, bool is_quoted, std::string_view& rest,
+                                      const Located<std::string>& text, const Controls& controls) {
+  if (is_quoted) {
+    if (!rest.starts_with('@')) return 0;
+    rest.remove_prefix(1);
+    return player_of(take_word(rest), text, controls);
+  }
+  const std::size_t mark = name.find('@');
+  if (mark == std::string::npos) return 0;
+  const std::string number = name.substr(mark + 1);
+  name.resize(mark);
+  return player_of(number, text, controls);
+}
+
+std::uint8_t InputReader::player_of(std::string_view number, const Located<std::string>& text,
+                                    const Controls& controls) {
+  const auto player = parse_number<int>(number);
+  if (!player || *player < 1 || *player > controls.players())
+    throw Error(text.where, fmt::format("no player \"{}\"", number),
+                fmt::format("the controls are for {}", controls.players()));
+  return static_cast<std::uint8_t>(*player - 1);
+}
+
+void InputReader::parse_action(std::size_t index, Change& change, std::string_view& rest,
+                               const Located<std::string>& text) {
+  const std::string_view changes = take_word(rest);
+  if (changes.empty() || changes.find_first_not_of("+-.") != std::string_view::npos)
+    throw Error(text.where, fmt::format("\"{}\" is not a press or release", changes),
+                "they are written '+', '-' and '.'");
+  // As many as the counters hold, as when they were counted.
+  const auto count = [changes](char sign) {
+    const auto counted = std::count(changes.begin(), changes.end(), sign);
+    return static_cast<std::uint8_t>(
+        std::min<std::ptrdiff_t>(counted, std::numeric_limits<std::uint8_t>::max()));
+  };
+  change.what = Change::What::action;
+  change.index = index;
+  change.action = {changes.back() == '+', count('+'), count('-')};
+}
+
+int InputReader::take_whole(int least, int most, std::string_view& rest, const Located<std::string>& text) {
+  const std::string_view word = take_word(rest);
+  const auto value = parse_number<int>(word);
+  if (!value || *value < least || *value > most)
+    throw Error(text.where, fmt::format("\"{}\" is not a whole number from {} to {}", word, least, most));
+  return *value;
+}
+
+void InputReader::parse_axis(std::size_t index, bool is_flat, Change& change, std::string_view& rest,
+                             const Located<std::string>& text) {
+  change.what = Change::What::axis;
+  change.index = index;
+  change.axis.x = static_cast<std::int8_t>(take_whole(-100, 100, rest, text));
+  if (is_flat) change.axis.y = static_cast<std::int8_t>(take_whole(-100, 100, rest, text));
+}
+
+void InputReader::parse_other(std::string_view name, Change& change, std::string_view& rest,
+                              const Located<std::string>& text) {
+  constexpr int far = 32767;
+  if (name == pads_word) {
+    change.what = Change::What::pads;
+    change.pads = static_cast<std::uint8_t>(take_whole(0, 255, rest, text));
+  } else if (name == wheel_word || name == pointer_word) {
+    change.what = name == wheel_word ? Change::What::wheel : Change::What::pointer;
+    if (name == pointer_word && rest.substr(0, rest.find(' ')) == outside) {
+      take_word(rest);
+      change.outside = true;
+      return;
+    }
+    change.at.x = take_whole(-far, far, rest, text);
+    change.at.y = take_whole(-far, far, rest, text);
+  } else {
+    const std::vector<std::string> known{std::string(pads_word), std::string(pointer_word),
+                                         std::string(wheel_word)};
+    throw Error(text.where, fmt::format("\"{}\" is nothing that a recording tells", name),
+                did_you_mean(name, known));
+  }
+}
+
+const TickInput& InputReader::next() {
+  for (TickInput::Player& player : input_.players)
+    for (TickInput::ActionState& state : player.actions) state.presses = state.releases = 0;
+  input_.seen_pointer.wheel = {0, 0};
+  for (; at_ < changes_.size() && changes_[at_].tick <= tick_; ++at_) apply(changes_[at_]);
+  ++tick_;
+  return input_;
+}
+
+void InputReader::apply(const Change& change) {
+  TickInput::Player& player = input_.players[change.player];
+  Pointer& pointer = input_.seen_pointer;
+  switch (change.what) {
+    case Change::What::action:
+      player.actions[change.index] = change.action;
+      break;
+    case Change::What::axis:
+      player.axes[change.index] = change.axis;
+      break;
+    case Change::What::pads:
+      player.pads = change.pads;
+      break;
+    case Change::What::pointer:
+      pointer.inside = !change.outside;
+      if (!change.outside) pointer.at = change.at;
+      break;
+    case Change::What::wheel:
+      pointer.wheel = change.at;
+      break;
+  }
+}
+
+}  // namespace vole
