@@ -157,7 +157,7 @@ TEST_CASE("a recording of another game or rate is refused") {
         "recordings/harvest.run: error: is a recording of the game \"weir\", and this is \"allotment\"");
   CHECK(with("ticks_per_second = 60", "ticks_per_second = 50")
             .find("was recorded at 50 ticks a second, and this build runs at 60") != std::string::npos);
-  CHECK(with("\"90 start +\"", "\"90 strat +\"")
+  CHECK(with("\"90 start +;", "\"90 strat +;")
             .find("harvest.run:19:3: error: no action or axis \"strat\"; did you mean \"start\"?") !=
         std::string::npos);
 }

@@ -565,6 +565,14 @@ TEST_CASE("what is wrong with a recording is reported at its place") {
   CHECK(with_line("") != "");
   CHECK(with_line("4 \\\"jump +").find("has a quote that is not closed") != std::string::npos);
   CHECK(with_line("4 jump + dig - walk 3").empty());
+  CHECK(with_line("4 jump +; +3 jump -;+1 dig +").empty());
+  CHECK(with_line("4 jump +; +3 jmp -") ==
+        "a.run:9:14: error: no action or axis \"jmp\"; did you mean \"jump\"?");
+  CHECK(with_line("4 jump +; +3 jump -; +1 dgi +") ==
+        "a.run:9:25: error: no action or axis \"dgi\"; did you mean \"dig\"?");
+  CHECK(with_line("4 jump +; +-3 jump -").find("\"+-3 jump -\" does not begin with a tick") !=
+        std::string::npos);
+  CHECK(with_line("4 jump +; 2 jump -").find("tick 2 comes after tick 4") != std::string::npos);
   CHECK(with_line("4 *pads 1 *pointer 3 -4 *pointer out *wheel 0 1").empty());
   CHECK(with_line("4 *pins 1") ==
         "a.run:9:3: error: \"*pins\" is nothing that a recording tells; did you mean \"*pads\"?");

@@ -222,13 +222,16 @@ TEST_CASE("a level is shown with its light, and with where the next piece joins"
   write_colours(folder, "");
   std::string rows;
   for (int y = 0; y < 12; ++y) rows += "\"" + std::string(24, '#') + "\",\n";
-  folder.write("kinds.toml", "[glow]\nlamp = { radius = 24, falloff = 0, shadows = false, colour = \"#ffffff\" }\n");
-  folder.write("levels/patch.level.toml",
-               "tileset = \"soil\"\nletters = { \"#\" = \"soil\" }\n[light]\ndarkness = 1\n[[layers]]\nname = "
-               "\"ground\"\nrows = [\n" +
-                   rows + "]\n[[places]]\nkind = \"glow\"\nat = [48, 48]\n"
-                          "[[openings]]\nname = \"way\"\nside = \"right\"\nat = 5\n"
-                          "[[paths]]\nname = \"round\"\npoints = [[100, 80], [180, 80]]\n");
+  folder.write("kinds.toml",
+               "[glow]\nlamp = { radius = 24, falloff = 0, shadows = false, colour = \"#ffffff\" }\n");
+  folder.write(
+      "levels/patch.level.toml",
+      "tileset = \"soil\"\nletters = { \"#\" = \"soil\" }\n[light]\ndarkness = 1\n[[layers]]\nname = "
+      "\"ground\"\nrows = [\n" +
+          rows +
+          "]\n[[places]]\nkind = \"glow\"\nat = [48, 48]\n"
+          "[[openings]]\nname = \"way\"\nside = \"right\"\nat = 5\n"
+          "[[paths]]\nname = \"round\"\npoints = [[100, 80], [180, 80]]\n");
   const auto shown = [&](const std::string& show) {
     const Ran ran = vole_in(folder, "preview levels/patch.level.toml -o out.png --show " + show);
     CAPTURE(ran.output);

@@ -80,9 +80,21 @@ void InputWriter::add(std::int64_t tick, const TickInput& input, std::vector<Loc
     line += fmt::format(" {} {} {}", pointer_word, now.at.x, now.at.y);
   if (!now.inside && (moved || before.inside)) line += fmt::format(" {} {}", pointer_word, outside);
   if (now.wheel != IVec2{0, 0}) line += fmt::format(" {} {} {}", wheel_word, now.wheel.x, now.wheel.y);
-  if (!line.empty()) lines.push_back({fmt::format("{}{}", tick, line), {}});
+  if (!line.empty()) write(tick, line, lines);
   last_.players = input.players;
   last_.seen_pointer = input.seen_pointer;
+}
+
+// Several ticks in a line, as many as are read at ease.
+void InputWriter::write(std::int64_t tick, const std::string& what,
+                        std::vector<Located<std::string>>& lines) {
+  constexpr std::size_t longest = 96;
+  const std::string next = fmt::format("; +{}{}", tick - tick_, what);
+  if (lines.empty() || lines.back().value.size() + next.size() > longest)
+    lines.push_back({fmt::format("{}{}", tick, what), {}});
+  else
+    lines.back().value += next;
+  tick_ = tick;
 }
 
 void InputWriter::add_player(std::size_t player, const TickInput::Player& now, std::string& line) const {
@@ -104,7 +116,7 @@ InputReader::InputReader(const Recording& recording, const Controls& controls) :
   Report report;
   for (const Located<std::string>& text : recording.inputs) {
     try {
-      parse(text, controls);
+      parse_line(text, controls);
     } catch (const Error& error) {
       report.add(error);
     }
@@ -112,12 +124,47 @@ InputReader::InputReader(const Recording& recording, const Controls& controls) :
   report.throw_if_errors();
 }
 
+namespace {
+
+// How long what comes before the next ';' is; one in quotes is part of a name.
+std::size_t length_of_tick(std::string_view text) {
+  bool quoted = false;
+  for (std::size_t i = 0; i < text.size(); ++i) {
+    if (quoted && text[i] == '\\')
+      ++i;
+    else if (text[i] == '"')
+      quoted = !quoted;
+    else if (text[i] == ';' && !quoted)
+      return i;
+  }
+  return text.size();
+}
+
+}  // namespace
+
+void InputReader::parse_line(const Located<std::string>& line, const Controls& controls) {
+  std::string_view rest = line.value;
+  FilePosition where = line.where;
+  do {
+    const std::size_t length = length_of_tick(rest);
+    parse({std::string(rest.substr(0, length)), where}, controls);
+    std::size_t passed = std::min(length + 1, rest.size());
+    while (passed < rest.size() && rest[passed] == ' ') ++passed;
+    where.column +=
+        static_cast<int>(passed) + (where.column == line.where.column ? 1 : 0);  // one for the quote
+    rest.remove_prefix(passed);
+  } while (!rest.empty());
+}
+
 void InputReader::parse(const Located<std::string>& text, const Controls& controls) {
   std::string_view rest = text.value;
-  const auto tick = parse_number<std::int64_t>(take_word(rest));
-  if (!tick || *tick < 0 || rest.empty())
+  const bool is_later = rest.starts_with('+') && !changes_.empty();
+  if (is_later) rest.remove_prefix(1);
+  auto tick = parse_number<std::int64_t>(take_word(rest));
+  if (!tick || *tick < 0 || *tick > static_cast<std::int64_t>(most_ticks) || rest.empty())
     throw Error(text.where, fmt::format("\"{}\" does not begin with a tick", text.value),
-                "a line is like \"41 jump +\"");
+                "a line is like \"41 jump +\", or \"41 jump +; +20 jump -\"");
+  if (is_later) *tick += changes_.back().tick;
   if (!changes_.empty() && *tick < changes_.back().tick)
     throw Error(text.where, fmt::format("tick {} comes after tick {}", *tick, changes_.back().tick));
   while (!rest.empty()) parse_change(*tick, rest, text, controls);

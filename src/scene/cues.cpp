@@ -37,6 +37,16 @@ void Cues::when_squeezed(const Which& which, OnTwo handler) {
   squeezes_.push_back({which, std::move(handler)});
 }
 
+void Cues::when_clicked(const Which& which, std::string_view action, OnThing handler) {
+  expect(which);
+  pointers_.push_back({which, std::string(action), false, std::move(handler)});
+}
+
+void Cues::drag(const Which& which, std::string_view action, OnThing when_dropped) {
+  expect(which);
+  pointers_.push_back({which, std::string(action), true, std::move(when_dropped)});
+}
+
 void Cues::when_event(std::string_view kind, std::string_view event, OnThing handler) {
   kinds_->kind(kind);
   events_.push_back({std::string(kind), std::string(event), std::move(handler)});

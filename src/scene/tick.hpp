@@ -98,6 +98,7 @@ struct Tick {
 void take_changed_files(Tick& tick);
 void remember_poses(Tick& tick);
 void run_timers(Tick& tick);
+void use_pointer(Tick& tick);
 void run_scene(Tick& tick);
 void run_pilots(Tick& tick);
 void move_platforms(Tick& tick);

@@ -9,12 +9,13 @@ namespace vole {
 
 TickSteps::TickSteps()
     : steps_{{"files", false, take_changed_files}, {"poses", false, remember_poses},
-             {"timers", false, run_timers},        {"scene", false, run_scene},
-             {"pilots", true, run_pilots},         {"platforms", true, move_platforms},
-             {"movers", true, run_movers},         {"meetings", true, tell_meetings},
-             {"tweens", true, run_tweens},         {"clips", true, run_clips},
-             {"points", true, follow_points},      {"camera", false, aim_camera},
-             {"pieces", false, go_along},          {"removal", false, remove_things}} {}
+             {"timers", false, run_timers},        {"pointer", false, use_pointer},
+             {"scene", false, run_scene},          {"pilots", true, run_pilots},
+             {"platforms", true, move_platforms},  {"movers", true, run_movers},
+             {"meetings", true, tell_meetings},    {"tweens", true, run_tweens},
+             {"clips", true, run_clips},           {"points", true, follow_points},
+             {"camera", false, aim_camera},        {"pieces", false, go_along},
+             {"removal", false, remove_things}} {}
 
 void TickSteps::add_after(std::string_view after, std::string_view name, std::function<void(Stage&)> step) {
   const std::size_t index = index_named(steps_, after);

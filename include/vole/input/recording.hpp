@@ -13,7 +13,7 @@
 // An input line is a tick, and what happened in it: a name with what came of it, and the next. An axis has its new value in
 // hundredths, one of two dimensions two of them; an action has a '+' for each press and a '-' for each release, in order, or '.'
 // when it was let go without a release (a change of scene). A name with blanks is in quotes. What another player did has its
-// number, "jump@2 +". Besides there are "*pads 1" (so many are used), "*pointer 40 25" or "*pointer out", and "*wheel 0 -1".
+// number, "jump@2 +". A line may tell of several ticks, each so many after the one before: "41 jump +; +11 jump -; +30 walk 0". Besides there are "*pads 1" (so many are used), "*pointer 40 25" or "*pointer out", and "*wheel 0 -1".
 #pragma once
 
 #include <cstdint>
@@ -60,9 +60,11 @@ class InputWriter {
 
  private:
   void add_player(std::size_t player, const TickInput::Player& now, std::string& line) const;
+  void write(std::int64_t tick, const std::string& what, std::vector<Located<std::string>>& lines);
 
   const Controls& controls_;
   TickInput last_;
+  std::int64_t tick_ = 0;  // of what was written last
 };
 
 // Gives the inputs of a recording back, tick after tick.
@@ -91,6 +93,7 @@ class InputReader {
   };
 
   // All throw Error.
+  void parse_line(const Located<std::string>& line, const Controls& controls);
   void parse(const Located<std::string>& text, const Controls& controls);
   void parse_change(std::int64_t tick, std::string_view& rest, const Located<std::string>& text,
                     const Controls& controls);

@@ -98,6 +98,14 @@ class Cues {
   // When a platform would squeeze a thing against something solid, once until it has room again: the platform waits.
   void when_squeezed(const Which& which, OnTwo handler);
 
+  // When an action is pressed while the pointer is on such a thing, and it is the uppermost there (Stage::under_pointer). Needs
+  // pointer = true in controls.toml.
+  //   cues.when_clicked("seed", "select", [](vole::Stage& stage, vole::Entity seed) { stage.remove(seed); });
+  void when_clicked(const Which& which, std::string_view action, OnThing handler);
+  // Such a thing goes where the pointer goes, from when the action is pressed on it until it is let go. Then the handler is
+  // called, where there is one.
+  void drag(const Which& which, std::string_view action, OnThing when_dropped = {});
+
   // When a clip of a thing of this kind comes to an event: once for each time it does, after all clips have
   // moved on, so the handler may change the clip. Throws Error for an unknown kind.
   void when_event(std::string_view kind, std::string_view event, OnThing handler);
@@ -126,6 +134,12 @@ class Cues {
     Which which;
     OnTwo handler;
   };
+  struct PointerCue {
+    Which which;
+    std::string action;
+    bool drags = false;
+    OnThing handler;
+  };
   struct Event {
     std::string kind, event;
     OnThing handler;
@@ -140,6 +154,7 @@ class Cues {
   };
   const std::vector<MeetingCue>& meetings() const { return meetings_; }
   const std::vector<SqueezeCue>& squeezes() const { return squeezes_; }
+  const std::vector<PointerCue>& pointers() const { return pointers_; }
   const std::vector<Event>& events() const { return events_; }
   const std::vector<Name>& names() const { return names_; }
   const std::vector<Interval>& intervals() const { return intervals_; }
@@ -164,6 +179,7 @@ class Cues {
   const Kinds* kinds_;
   std::vector<MeetingCue> meetings_;
   std::vector<SqueezeCue> squeezes_;
+  std::vector<PointerCue> pointers_;
   std::vector<Event> events_;
   std::vector<Name> names_;
   std::vector<Interval> intervals_;

@@ -160,6 +160,10 @@ class Stage {
   CategoryMask categories(std::initializer_list<std::string_view> names) const;
   // Whether one of the thing's checks (checks.hpp) finds something. Throws Error for a check that it does not have.
   bool check(Entity entity, std::string_view name) const;
+  // Where the pointer is in the level, and the thing with a body that is uppermost there; none where it is on nothing, or outside
+  // of the window. Both throw Error when controls.toml does not say pointer = true.
+  Vec2 pointer() const;
+  Entity under_pointer() const;
   // The first thing that it finds; none where it finds nothing, or tiles alone.
   Entity found(Entity entity, std::string_view check) const;
   // Moves a thing's body by so many pixels; what is solid holds it, and it slides along. For movers of a game's own: see

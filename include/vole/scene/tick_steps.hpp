@@ -1,12 +1,13 @@
 // What happens in a tick, in this order:
 //
-//   files      changed sheets and levels are taken over        meetings  cues are called for those that begin
-//   poses      each pose remembers where it was                tweens    fields go on
-//   timers     cues are called for what is due                 clips     rules decide, clips go on, cues for events
+//   files      changed sheets and levels are taken over        movers    intent becomes motion
+//   poses      each pose remembers where it was                meetings  cues are called for those that begin
+//   timers     cues are called for what is due                 tweens    fields go on
+//   pointer    and for what is clicked and dropped             clips     rules decide, clips go on, cues for events
 //   scene      Scene::tick                                     points    attached things follow their points
 //   pilots     input becomes intent                            camera    follows
-//   platforms  go on, carry and push                           removal   what was removed goes
-//   movers     intent becomes motion
+//   platforms  go on, carry and push                           pieces    an endless level goes on
+//                                                              removal   what was removed goes
 //
 // A game adds a step of its own after any of them:
 //

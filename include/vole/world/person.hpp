@@ -13,10 +13,11 @@ namespace vole {
 
 struct Person {
   int player = 1;
-  Located<std::string> walk{"walk", {}};            // an axis: left and right; of two dimensions also up and down
-  Located<std::string> walk_down{"walk_down", {}};  // an axis: up and down; needed with a top_mover where walk has one dimension
-  Located<std::string> jump{"jump", {}};            // an action; needed with a side_mover
-  Located<std::string> drop{"drop", {}};            // an action: down through boards; may be missing
+  Located<std::string> walk{"walk", {}};  // an axis: left and right; of two dimensions also up and down
+  Located<std::string> walk_down{
+      "walk_down", {}};  // an axis: up and down; needed with a top_mover where walk has one dimension
+  Located<std::string> jump{"jump", {}};  // an action; needed with a side_mover
+  Located<std::string> drop{"drop", {}};  // an action: down through boards; may be missing
 };
 template <class V>
 void describe(V& v, Person& person) {

@@ -18,6 +18,19 @@
 
 namespace vole {
 
+// The thing that goes along with the pointer, and how.
+struct Dragged {
+  Entity thing;        // none: nothing does
+  Vec2 grip{0, 0};     // from the pointer to its position
+  std::string action;  // that holds it
+};
+template <class V>
+void describe(V& v, Dragged& dragged) {
+  v.state("thing", dragged.thing);
+  v.state("grip", dragged.grip);
+  v.state("action", dragged.action);
+}
+
 class World {
  public:
   explicit World(const ComponentTypes& types) : entities(types) {}
@@ -30,6 +43,7 @@ class World {
   int frozen_ticks = 0;    // for which things stand still yet
   Entity followed;         // by the camera
   Input input;             // of the last tick, and what it remembers
+  Dragged dragged;
   std::vector<Timer> timers;
   std::vector<Tween> tweens;
   std::vector<Told> told;
@@ -60,6 +74,7 @@ class World {
     v.state("followed", world.followed);
     v.state("level", world.level);
     v.state("input", world.input);
+    v.state("dragged", world.dragged);
     v.state("timers", world.timers);
     v.state("tweens", world.tweens);
     v.state("told", world.told);
