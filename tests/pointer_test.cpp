@@ -42,7 +42,9 @@ TEST_CASE("the pointer is on the thing that is drawn last there, whatever the zo
   Table table;
   vole::Stage& stage = table.running->stage();
   for (int i = 0; i < 40; ++i) {
-    const float x = chance.within(0, 64), y = chance.within(0, 40);
+    // Never with a side on the middle of a pixel of the canvas.
+    const float x = static_cast<float>(below(chance, 256)) / 4 + 0.0625f;
+    const float y = static_cast<float>(below(chance, 160)) / 4 + 0.0625f;
     table.cards.push_back(stage.spawn(i % 2 == 0 ? "card" : "stone", {x, y}));
     stage.get<vole::Sprite>(table.cards.back()).depth = static_cast<float>(below(chance, 5));
   }

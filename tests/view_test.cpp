@@ -4,7 +4,7 @@
 #include <cmath>
 #include <limits>
 
-#include "support.hpp"
+#include "test_stage.hpp"
 #include "vole/draw/background.hpp"
 #include "vole/draw/camera.hpp"
 #include "vole/draw/raster.hpp"
@@ -64,10 +64,10 @@ struct Boxes {
   }
 };
 
-Image shown(const Boxes& boxes, const Camera& camera, Vec2 parallax, IRect part, IVec2 canvas) {
+Image shown(const Boxes& boxes, const Camera& camera, Vec2 parallax, IVec2 canvas) {
   vole::DrawList list;
   list.start(canvas);
-  vole::View view = camera.view(1, part);
+  vole::View view = camera.view(1);
   view.sky = vole::white;
   list.start_view(view);
   boxes.add(list, camera.corner(parallax, 1), camera.corner({1, 1}, 1));
@@ -90,12 +90,13 @@ TEST_CASE("at any zoom each pixel shows the level's pixel under its middle") {
     const IVec2 at = drawn(chance, {9, 9}), less = drawn(chance, {9, 9});
     const IRect part{at, canvas - at - less};
     Camera camera;
+    camera.at = part.at;
     camera.canvas = part.size;
     camera.zoom = i % 3 == 0 ? static_cast<float>(1 + below(chance, 4)) : chance.within(0.7f, 6);
     const float x = chance.within(40, 100), y = chance.within(40, 80);
     camera.jump_to({x, y});
     const IVec2 middle{vole::to_pixel(camera.middle().x), vole::to_pixel(camera.middle().y)};
-    const Image image = shown(boxes, camera, {1, 1}, part, canvas);
+    const Image image = shown(boxes, camera, {1, 1}, canvas);
     const Image whole = boxes.whole(world.at, world.at);
     for (int py = 0; py < canvas.y; ++py)
       for (int px = 0; px < canvas.x; ++px) {
@@ -130,7 +131,7 @@ TEST_CASE(
     const IVec2 middle = camera.corner(parallax, 1) + camera.canvas / 2;
     camera.zoom = static_cast<float>(1 << below(chance, 4));
     camera.jump_to(camera.middle());
-    CHECK(camera.corner(parallax, 1) + camera.view(1, {}).size / 2 == middle);
+    CHECK(camera.corner(parallax, 1) + camera.view(1).size / 2 == middle);
   }
 }
 
@@ -166,7 +167,8 @@ TEST_CASE("points of the canvas are found in the level and back, and a zoom keep
     const Vec2 in_level = camera.to_level(point);
     CHECK(near(camera.to_canvas(in_level), point, 0.01f));
     camera.zoom_about(in_level, chance.within(0.2f, 8));
-    CHECK(near(camera.to_canvas(in_level), point, 0.01f));
+    // To the pixel that the picture lies on.
+    CHECK(near(camera.to_canvas(in_level), point, 0.51f * camera.zoom));
   }
   // As what is drawn has it.
   Camera camera;
@@ -180,13 +182,13 @@ TEST_CASE("between two ticks the zoom is between theirs") {
   Camera camera;
   camera.jump_to({100, 50});
   camera.zoom = 3;
-  CHECK(camera.view(1, {}).zoom == 1);  // from the next tick on
+  CHECK(camera.view(1).zoom == 1);  // from the next tick on
   camera.follow({100, 50}, 1.0f / 60);
-  CHECK(camera.view(0, {}).zoom == 1);
-  CHECK(camera.view(0.5f, {}).zoom == 2);
-  CHECK(camera.view(1, {}).zoom == 3);
+  CHECK(camera.view(0).zoom == 1);
+  CHECK(camera.view(0.5f).zoom == 2);
+  CHECK(camera.view(1).zoom == 3);
   camera.stay();
-  CHECK(camera.view(0, {}).zoom == 3);
+  CHECK(camera.view(0).zoom == 3);
 }
 
 TEST_CASE("a camera that has nothing to follow any more stands still between ticks too") {
@@ -206,7 +208,7 @@ TEST_CASE("whatever numbers a camera is given, what it draws is no larger than a
       camera.canvas = canvas;
       camera.zoom = zoom;
       camera.jump_to({50, infinite});
-      const vole::View view = camera.view(1, {{0, 0}, {64, 36}});
+      const vole::View view = camera.view(1);
       CHECK(view.size.x <= 4096);
       CHECK(view.size.y <= 4096);
       CHECK(view.zoom >= Camera::least_zoom);
@@ -216,6 +218,161 @@ TEST_CASE("whatever numbers a camera is given, what it draws is no larger than a
     }
 }
 
+TEST_CASE("a camera closes in at the same pace at any rate of ticks, and half of the way in its time") {
+  vole::Random chance(25);
+  for (int i = 0; i < 50; ++i) {
+    const float smoothing = chance.within(0.02f, 1);
+    std::vector<float> ends;
+    for (const int rate : {30, 60, 144, 1000}) {
+      Camera camera;
+      camera.smoothing = smoothing;
+      camera.jump_to({0, 0});
+      for (int tick = 0; tick < rate; ++tick) camera.follow({1000, -500}, 1.0f / static_cast<float>(rate));
+      ends.push_back(camera.middle().x);
+      CHECK(camera.middle().y == Approx(-camera.middle().x / 2));
+    }
+    for (const float end : ends)
+      CHECK(end == Approx(1000 * (1 - std::pow(0.5, 1.0 / static_cast<double>(smoothing)))).margin(0.2));
+  }
+}
+
+TEST_CASE("neither what is followed nor the level trembles") {
+  vole::Random chance(26);
+  int still = 0, steady = 0;
+  for (int round = 0; round < 60; ++round) {
+    Camera camera;
+    camera.canvas = {64 + below(chance, 3), 36};
+    camera.smoothing = chance.chance(0.5f) ? 0.0f : 0.15f;
+    camera.offset = {chance.within(-9, 9), chance.within(-9, 9)};
+    if (chance.chance(0.5f)) camera.slack = {chance.within(0, 9), chance.within(0, 9)};
+    if (chance.chance(0.5f)) camera.bounds = {{0, 0}, {900, 300}};
+    Vec2 at{chance.within(200, 400), chance.within(100, 200)}, velocity{0, 0};
+    camera.jump_to(at);
+    int kept_up = 0;
+    for (int tick = 0; tick < 400; ++tick) {
+      if (tick % 100 == 0) {
+        velocity = {chance.within(-2, 2), 0};
+        kept_up = 0;
+      }
+      const Vec2 before = at, middle = camera.middle();
+      const IVec2 last = camera.corner({1, 1}, 1);
+      const auto on_canvas = [&](Vec2 thing, float share) {
+        return IVec2{vole::to_pixel(thing.x), vole::to_pixel(thing.y)} - camera.corner({1, 1}, share);
+      };
+      const IVec2 was = on_canvas(at, 1);
+      at += velocity;
+      camera.follow(vole::CameraTarget{at, before, velocity * 60.0f, 1, {0, 0}}, 1.0f / 60);
+      const bool stands = camera.middle() == middle;
+      // Behind it at the same distance as in the tick before: then it must not move on the canvas at all.
+      const Vec2 pace = camera.middle() - middle - velocity;
+      kept_up = std::abs(pace.x) < 0.001f && !stands ? kept_up + 1 : 0;
+      CAPTURE(round, tick);
+      for (const float share : {0.0f, 0.3f, 0.5f, 0.9f, 1.0f}) {
+        const IVec2 corner = camera.corner({1, 1}, share);
+        const Vec2 shown = middle + (camera.middle() - middle) * share - Vec2(camera.canvas / 2);
+        REQUIRE(std::abs(static_cast<float>(corner.x) - shown.x) < 2.01f);
+        if (stands && std::abs(static_cast<float>(last.x) - shown.x) < 1) REQUIRE(corner.x == last.x);
+        if (kept_up > 2) REQUIRE(on_canvas(before + (at - before) * share, share).x == was.x);
+      }
+      still += stands ? 1 : 0;
+      steady += kept_up > 2 ? 1 : 0;
+    }
+  }
+  CHECK(still > 1000);
+  CHECK(steady > 1000);
+}
+
+TEST_CASE("several things that are followed are kept in view as far as the zoom may go") {
+  vole::Random chance(27);
+  for (int round = 0; round < 100; ++round) {
+    Camera camera;
+    camera.canvas = {160, 90};
+    camera.smoothing = 0.05f;
+    camera.zoom = 2;
+    camera.farthest = 0.25f;
+    camera.margin = 10;
+    Rect box{{chance.within(0, 300), chance.within(0, 300)}, {chance.within(1, 600), chance.within(1, 300)}};
+    for (int tick = 0; tick < 300; ++tick)
+      camera.follow({box.at + box.size * 0.5f, box.at, {0, 0}, 0, box.size}, 1.0f / 60);
+    const Rect seen = camera.seen();
+    CHECK(seen.left() <= box.left() - 8);
+    CHECK(seen.top() <= box.top() - 8);
+    CHECK(seen.right() >= box.right() + 8);
+    CHECK(seen.bottom() >= box.bottom() + 8);
+    // And no further off than that needs.
+    const bool near_enough =
+        camera.zoom_now() > 1.99f || seen.size.x < box.size.x + 22 || seen.size.y < box.size.y + 22;
+    CHECK(near_enough);
+  }
+}
+
+TEST_CASE("a camera looks ahead of what it follows, by its speed and to where it faces") {
+  Camera camera;
+  camera.ahead = 0.5f;
+  camera.facing = 20;
+  camera.jump_to({100, 50});
+  for (int tick = 0; tick < 600; ++tick)
+    camera.follow({{100, 50}, {100, 50}, {60, 0}, -1, {0, 0}}, 1.0f / 60);
+  CHECK(camera.middle().x == Approx(100 + 30 - 20));
+  // It turns softly.
+  camera.follow({{100, 50}, {100, 50}, {60, 0}, 1, {0, 0}}, 1.0f / 60);
+  CHECK(camera.middle().x < 115);
+  for (int tick = 0; tick < 600; ++tick) camera.follow({{100, 50}, {100, 50}, {60, 0}, 1, {0, 0}}, 1.0f / 60);
+  CHECK(camera.middle().x == Approx(150));
+}
+
+TEST_CASE("a glide to other bounds begins where the camera is, ends inside of them, and never jumps") {
+  Camera camera;
+  camera.canvas = {64, 36};
+  camera.bounds = {{0, 0}, {200, 100}};
+  camera.jump_to({168, 50});
+  camera.glide({{200, 0}, {200, 100}}, 0.5f);
+  float last = camera.middle().x;
+  for (int tick = 1; tick <= 40; ++tick) {
+    camera.follow({205, 50}, 1.0f / 60);
+    CHECK(camera.middle().x >= last);
+    CHECK(camera.middle().x - last < 64 / 30.0f * 1.6f);
+    CHECK(static_cast<float>(camera.corner({1, 1}, 0.5f).x) ==
+          Approx((last + camera.middle().x) / 2 - 32).margin(1.01));
+    last = camera.middle().x;
+    if (tick == 15) CHECK(last == Approx(200).margin(0.5));
+  }
+  CHECK(last == 232);
+  camera.glide({{0, 0}, {200, 100}}, 0);
+  CHECK(camera.middle().x == 168);
+  // A zoom glides evenly.
+  camera.glide_zoom(3, 1);
+  for (int tick = 1; tick <= 60; ++tick) {
+    camera.stay(1.0f / 60);
+    CHECK(camera.zoom_now() == Approx(1 + 2 * tick / 60.0));
+  }
+  camera.stay(1.0f / 60);
+  CHECK(camera.zoom == 3);
+}
+
+TEST_CASE("a shaken camera trembles within its pixels, less and less, and then stands where it stood") {
+  Camera camera, other;
+  for (Camera* each : {&camera, &other}) {
+    each->jump_to({100, 50});
+    each->shake(8, 1);
+  }
+  const IVec2 rest = IVec2{100, 50} - camera.canvas / 2;
+  int moved = 0;
+  for (int tick = 1; tick <= 70; ++tick) {
+    camera.stay(1.0f / 60);
+    other.stay(1.0f / 60);
+    const IVec2 off = camera.corner({1, 1}, 1) - rest;
+    CHECK(other.corner({1, 1}, 1) - rest == off);
+    const float most = 8 * std::max(0.0f, 1 - static_cast<float>(tick - 1) / 60) + 0.51f;
+    CHECK(std::abs(static_cast<float>(off.x)) <= most);
+    CHECK(std::abs(static_cast<float>(off.y)) <= most);
+    moved += off != IVec2{0, 0} ? 1 : 0;
+    CHECK(camera.middle() == Vec2{100, 50});
+    if (tick > 61) CHECK(off == IVec2{0, 0});
+  }
+  CHECK(moved > 30);
+}
+
 TEST_CASE("clips and backgrounds in a view are in its own pixels") {
   vole::DrawList list;
   list.start({64, 36});
@@ -223,7 +380,7 @@ TEST_CASE("clips and backgrounds in a view are in its own pixels") {
   camera.canvas = {64, 36};
   camera.zoom = 2;
   camera.jump_to({16, 9});
-  list.start_view(camera.view(1, {{0, 0}, {64, 36}}));
+  list.start_view(camera.view(1));
   const vole::LayerId layer = list.add_layer({0, 0});
   CHECK(list.size(layer) == IVec2{32, 18});
   list.clip_to({{4, 4}, {100, 2}});
@@ -243,4 +400,135 @@ TEST_CASE("clips and backgrounds in a view are in its own pixels") {
   const std::int64_t before = allocations_so_far();
   raster.draw(list, image);
   CHECK(allocations_so_far() == before);
+}
+
+namespace {
+
+// A level of many tiles with things that wander, on a canvas of 64 x 32.
+struct Town : TestStage {
+  TempFolder folder;
+  vole::Raster raster;
+
+  Town() {
+    write_small_game(folder);
+    vole::Random chance(61);
+    std::string rows;
+    for (int y = 0; y < 30; ++y) {
+      rows += "\"";
+      for (int x = 0; x < 40; ++x) rows += chance.chance(0.3f) ? '#' : '.';
+      rows += "\",\n";
+    }
+    folder.write("kinds.toml",
+                 "[mouse]\nsprite = { sheet = \"mouse\", clip = \"run\", layer = \"things\" }\n"
+                 "[lamp]\nlamp = { radius = 20, shadows = false }\n");
+    folder.write(
+        "levels/town.level.toml",
+        "tileset = \"soil\"\nletters = { \".\" = \"\", \"#\" = \"soil\" }\nsky = \"#204060\"\n[light]\n"
+        "darkness = 0.6\n[[layers]]\nname = \"ground\"\nrows = [\n" +
+            rows +
+            "]\n[[layers]]\nname = \"things\"\n[[places]]\nkind = \"lamp\"\nat = [150, 100]\n"
+            "[[zones]]\nname = \"square\"\nat = [80, 80]\nsize = [120, 100]\n");
+    start(folder).load_level("town");
+    for (int i = 0; i < 20; ++i) {
+      const float x = chance.within(0, 320), y = chance.within(0, 240);
+      running->stage().spawn("mouse", {x, y});
+    }
+  }
+  Image picture(IVec2 canvas) {
+    vole::DrawList list;
+    list.start(canvas);
+    running->draw(list, 1);
+    list.sort();
+    Image image(canvas, running->sky());
+    raster.draw(list, image);
+    return image;
+  }
+};
+
+Image part_of(const Image& image, const IRect& part) {
+  Image cut(part.size);
+  for (int y = 0; y < part.size.y; ++y)
+    for (int x = 0; x < part.size.x; ++x) cut.at(x, y) = image.at(part.left() + x, part.top() + y);
+  return cut;
+}
+
+}  // namespace
+
+TEST_CASE("each of several views shows what a camera of its own would show alone") {
+  Town town;
+  vole::Stage& stage = town.running->stage();
+  const vole::Entity first = stage.spawn("mouse", {60, 60}), second = stage.spawn("mouse", {200, 150});
+  // Side by side, and a small map over both.
+  stage.camera.canvas = {32, 32};
+  stage.follow(first);
+  vole::ShownView& right = stage.add_view("right", {{32, 0}, {32, 32}});
+  right.followed = {second};
+  right.camera.zoom = 2;
+  vole::ShownView& map = stage.add_view("map", {{44, 2}, {18, 12}});
+  map.camera.zoom = 0.125f;
+  map.layers = {"ground"};
+  map.light = false;
+  map.camera.jump_to({160, 120});
+  CHECK_THROWS_WITH(stage.add_view("map", {}), Catch::Contains("a view \"map\" is there already"));
+  CHECK_THROWS_WITH(stage.view("mpa"), Catch::Contains("no view \"mpa\"; did you mean \"map\"?"));
+  town.tick(3);
+  const Image all = town.picture({64, 32});
+
+  // One after the other, as the only camera of the same scene.
+  const vole::StateBytes state = town.state();
+  const auto alone = [&](const Camera& camera) {
+    town.enter();
+    vole::StateReader in(state);
+    town.running->read(in);
+    town.running->bind();
+    vole::Stage& now = town.running->stage();
+    now.remove_view("right");
+    now.remove_view("map");
+    now.camera = camera;
+    now.camera.at = {0, 0};
+    return town.picture(camera.canvas);
+  };
+  const Camera left_camera = town.running->stage().camera;
+  const Camera right_camera = town.running->stage().view("right").camera;
+  CHECK(right_camera.middle() == Vec2{200, 150});
+  CHECK(part_of(all, {{0, 0}, {32, 32}}) == alone(left_camera));
+  const Image right_alone = alone(right_camera);
+  CHECK(part_of(all, {{32, 14}, {32, 18}}) == part_of(right_alone, {{0, 14}, {32, 18}}));
+  // The map shows the ground by day: the colours of tiles and sky.
+  bool dark = false;
+  for (int y = 2; y < 14; ++y)
+    for (int x = 44; x < 62; ++x) {
+      const Colour pixel = all.at(x, y);
+      dark = dark || !(pixel == Colour{0x20, 0x40, 0x60, 255} || pixel == Colour{0x4a, 0x30, 0x26, 255});
+    }
+  CHECK_FALSE(dark);
+}
+
+TEST_CASE("the camera goes over to a zone, and keeps several things in view") {
+  Town town;
+  vole::Stage& stage = town.running->stage();
+  const vole::Entity mouse = stage.spawn("mouse", {20, 20}), other = stage.spawn("mouse", {300, 20});
+  stage.follow(mouse);
+  CHECK(stage.camera.seen().at == Vec2{0, 4});
+  stage.look_within("square", 0.5f);
+  town.tick(10);
+  CHECK(stage.camera.seen().left() > 0);
+  CHECK(stage.camera.seen().left() < 80);
+  town.tick(40);
+  CHECK(stage.camera.seen().at == Vec2{80, 80});
+  CHECK_THROWS_WITH(stage.look_within("sqare"), Catch::Contains("did you mean \"square\"?"));
+  stage.camera.bounds = {};
+  stage.camera.farthest = 0.125f;
+  stage.follow({mouse, other});
+  town.tick(5);
+  CHECK(stage.camera.seen().left() < 20);
+  CHECK(stage.camera.seen().right() > 300);
+  stage.remove(other);
+  town.tick(5);
+  CHECK(stage.camera.zoom_now() == 1);
+  // What is followed goes away: the camera stays where it is.
+  const Vec2 middle = stage.camera.middle();
+  stage.remove(mouse);
+  town.tick(5);
+  CHECK(stage.camera.middle() == middle);
 }

@@ -12,8 +12,8 @@
 namespace vole {
 namespace {
 
-void add_sprite(DrawList& list, const World& world, Entity entity, const Sprite& sprite, float share,
-                int ticks_per_second) {
+void add_sprite(DrawList& list, LayerId into, const World& world, Entity entity, const Sprite& sprite,
+                float share, int ticks_per_second) {
   const int index = sprite.frame(ticks_per_second);
   if (index < 0) return;
   const std::size_t layers = world.level ? world.level.file().layers.size() : 1;
@@ -36,42 +36,68 @@ void add_sprite(DrawList& list, const World& world, Entity entity, const Sprite&
   item.depth = sprite.depth;
   shade(item, look);
   if (world.level && world.level.file().layers[layer].order == LayerOrder::feet) item.depth += place.at.y;
-  list.add(static_cast<LayerId>(layer), item);
+  list.add(into, item);
 }
 
 }  // namespace
 
 void RunningScene::draw_stage(DrawList& list, float share) const {
+  if (world_.level)
+    scratch_->tile_frames.show(world_.level.version(), world_.ticks, setting_.ticks_per_second);
+  draw_view(list, world_.camera, nullptr, scratch_->light, share);
+}
+
+void RunningScene::draw_views(DrawList& list, float share) const {
+  if (scratch_->lights_of_views.size() < world_.views.size())
+    scratch_->lights_of_views.resize(world_.views.size());
+  for (std::size_t i = 0; i < world_.views.size(); ++i) {
+    draw_view(list, world_.views[i].camera, &world_.views[i], scratch_->lights_of_views[i], share);
+    list.end_view();
+  }
+}
+
+// What a camera sees; `only` may leave some of it out.
+void RunningScene::draw_view(DrawList& list, const Camera& camera, const ShownView* only, SceneLight& light,
+                             float share) const {
   const LevelNow& level = world_.level;
-  const std::size_t layers = level ? level.file().layers.size() : 1;
-  View view = world_.camera.view(share, {{0, 0}, list.canvas()});
+  View view = camera.view(share);
   view.sky = sky();
   list.start_view(view);
-  if (level) scratch_->tile_frames.show(level.version(), world_.ticks, setting_.ticks_per_second);
+  const std::size_t layers = level ? level.file().layers.size() : 1;
+  const auto first = static_cast<LayerId>(list.layers());
+  const auto shows = [&](std::size_t layer) {
+    if (!only || only->layers.empty() || !level) return true;
+    const std::string& name = level.file().layers[layer].name;
+    return std::find(only->layers.begin(), only->layers.end(), name) != only->layers.end();
+  };
   const Vec2 origin = level ? Vec2(level.origin() * level.tile_size()) : Vec2{0, 0};
   for (std::size_t i = 0; i < layers; ++i) {
     const Vec2 parallax = level ? level.file().layers[i].parallax : Vec2{1, 1};
-    const LayerId id = list.add_layer(world_.camera.corner(parallax, share, origin));
-    if (level)
+    const LayerId id = list.add_layer(camera.corner(parallax, share, origin));
+    if (level && shows(i))
       draw_level_layer(list, id, level.file(), level.file().layers[i], level.look(i), level.tiles(i),
                        scratch_->tile_frames.frames);
   }
   world_.entities.visit<Sprite, Pose>([&](Entity entity, const Sprite& sprite, const Pose&) {
-    add_sprite(list, world_, entity, sprite, share, setting_.ticks_per_second);
+    const std::size_t layer = std::min(sprite.links.layer, layers - 1);
+    if (shows(layer))
+      add_sprite(list, static_cast<LayerId>(first + layer), world_, entity, sprite, share,
+                 setting_.ticks_per_second);
   });
-  add_light(list, share);
+  if (!only || only->light) add_light(list, first, camera, light, share);
 }
 
 // Over the last layer that is lit.
-void RunningScene::add_light(DrawList& list, float share) const {
+void RunningScene::add_light(DrawList& list, LayerId first, const Camera& camera, SceneLight& light,
+                             float share) const {
   const LevelNow& level = world_.level;
   if (!level) return;
   if (has_shades(world_)) stage_.update_bodies();
-  if (!scratch_->light.find(world_, stage_.solids_, share, setting_.ticks_per_second)) return;
+  if (!light.find(world_, camera, stage_.solids_, share, setting_.ticks_per_second)) return;
   const std::vector<LevelLayer>& layers = level.file().layers;
   const auto lit =
       std::count_if(layers.begin(), layers.end(), [](const LevelLayer& layer) { return layer.lit; });
-  if (lit > 0) list.add(static_cast<LayerId>(lit - 1), scratch_->light.lighting());
+  if (lit > 0) list.add(static_cast<LayerId>(first + lit - 1), light.lighting());
 }
 
 Colour RunningScene::sky() const {
@@ -84,6 +110,7 @@ void RunningScene::draw(DrawList& list, float share, XrayParts xray) {
   XrayRoles seen;
   if (xray.any()) seen = draw_xray(list, *this, xray, share);
   list.end_view();
+  draw_views(list, share);
   const LayerId above = list.add_layer({0, 0});
   if (xray.has(XrayPart::legend)) draw_xray_legend(list, seen);
   Drawing drawing(stage_, list, above, share);

@@ -62,11 +62,12 @@ bool has_shades(const World& world) {
   return any;
 }
 
-bool SceneLight::find(const World& world, const SolidThings& bodies, float share, int ticks_per_second) {
+bool SceneLight::find(const World& world, const Camera& camera, const SolidThings& bodies, float share,
+                      int ticks_per_second) {
   lighting_.clear();
   if (!world.level) return false;
-  const IVec2 shown = world.camera.view(share, {}).size;
-  const Sight view{world, world.camera.corner({1, 1}, share), shown, share, ticks_per_second};
+  const IVec2 shown = camera.view(share).size;
+  const Sight view{world, camera.corner({1, 1}, share), shown, share, ticks_per_second};
   find_dark(view);
   if (lighting_.dark == white && lighting_.areas.empty()) return false;
   find_shades(view, bodies);

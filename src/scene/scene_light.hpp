@@ -14,7 +14,8 @@ bool has_shades(const World& world);
 class SceneLight {
  public:
   // Memory is used again. False when nothing on the canvas is dark. The bodies must be up to date where any casts a shadow.
-  bool find(const World& world, const SolidThings& bodies, float share, int ticks_per_second);
+  bool find(const World& world, const Camera& camera, const SolidThings& bodies, float share,
+            int ticks_per_second);
   const Lighting& lighting() const { return lighting_; }
 
  private:

@@ -4,6 +4,7 @@
 
 #include <algorithm>
 
+#include "camera_target.hpp"
 #include "checking.hpp"
 #include "pieces.hpp"
 #include "placement.hpp"
@@ -291,9 +292,38 @@ void Stage::freeze(float seconds) {
   world_.frozen_ticks = std::max(world_.frozen_ticks, static_cast<int>(ticks + 0.5f));
 }
 
-void Stage::follow(Entity entity, bool jump) {
-  world_.followed = entity;
-  if (jump && entities.alive(entity)) camera.jump_to(get<Pose>(entity).at + camera.offset);
+void Stage::follow(std::vector<Entity> things, bool jump) {
+  world_.followed = std::move(things);
+  if (!jump) return;
+  if (const auto target = target_of(world_, world_.followed)) camera.jump_to(target->at + camera.offset);
+}
+
+void Stage::look_within(std::string_view name, float seconds) {
+  camera.glide(zone(name).area, seconds);
+}
+
+ShownView& Stage::add_view(std::string_view name, const IRect& part) {
+  if (find_named(world_.views, name))
+    throw Error(FilePosition{}, fmt::format("a view \"{}\" is there already", name));
+  ShownView& added = world_.views.emplace_back();
+  added.name = name;
+  added.camera.at = part.at;
+  added.camera.canvas = part.size;
+  added.camera.bounds = camera.bounds;
+  return added;
+}
+
+ShownView& Stage::view(std::string_view name) {
+  const std::size_t index = index_named(world_.views, name);
+  if (index == world_.views.size())
+    throw Error(FilePosition{}, fmt::format("no view \"{}\"", name),
+                did_you_mean(name, names_of(world_.views)));
+  return world_.views[index];
+}
+
+void Stage::remove_view(std::string_view name) {
+  const ShownView& gone = view(name);
+  world_.views.erase(world_.views.begin() + (&gone - world_.views.data()));
 }
 
 void Stage::leave_for(std::string_view scene, SceneArgument argument) {

@@ -1,6 +1,7 @@
 // The steps of a tick, and what they work on. In the order of tick_steps.hpp, each in steps/NAME.cpp.
 #pragma once
 
+#include <deque>
 #include <map>
 
 #include "scene_light.hpp"
@@ -67,6 +68,7 @@ struct TileFrames {
 struct TickScratch {
   TileFrames tile_frames;
   SceneLight light;
+  std::deque<SceneLight> lights_of_views;  // which draw lists point into
   std::vector<ClipHappening> happenings;
   std::vector<Meeter> meeters;
   std::vector<Rect> swept;       // where each of them was in the tick

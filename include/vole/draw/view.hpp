@@ -1,7 +1,7 @@
 // What one camera shows, on a part of the canvas: drawn in pixels of its own, then enlarged or made smaller as a whole. So all that
 // lies in it stays on one grid of pixels, whatever the zoom, and nothing in it moves against anything else.
 //
-//   list.start_view(camera.view(share, {{0, 0}, canvas}));
+//   list.start_view(camera.view(share));
 //   LayerId ground = list.add_layer(camera.corner(parallax, share));
 //   list.end_view();
 #pragma once

@@ -19,6 +19,7 @@
 namespace vole {
 
 struct TickScratch;
+class SceneLight;
 
 class RunningScene {
  public:
@@ -61,7 +62,10 @@ class RunningScene {
  private:
   void say_cues();
   void draw_stage(DrawList& list, float share) const;
-  void add_light(DrawList& list, float share) const;
+  void draw_views(DrawList& list, float share) const;
+  void draw_view(DrawList& list, const Camera& camera, const ShownView* only, SceneLight& light,
+                 float share) const;
+  void add_light(DrawList& list, LayerId first, const Camera& camera, SceneLight& light, float share) const;
 
   const StageSetting& setting_;
   const TickSteps& steps_;

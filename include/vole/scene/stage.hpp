@@ -194,8 +194,19 @@ class Stage {
   void freeze(float seconds);
   bool frozen() const { return world_.frozen_ticks > 0; }
 
-  // The camera goes along with this thing, from the next tick on; at once when `jump`.
-  void follow(Entity entity, bool jump = true);
+  // The camera goes along with this thing, from the next tick on; at once when `jump`. Of several it shows the middle, and as
+  // much around it as they need.
+  void follow(Entity entity, bool jump = true) { follow(std::vector<Entity>{entity}, jump); }
+  void follow(std::vector<Entity> entities, bool jump = true);
+  // The camera stays in a zone of the level from now on, and goes over to it in so many seconds; 0: at once. Throws Error with the nearest
+  // name.
+  void look_within(std::string_view zone, float seconds = 0);
+  // Another picture of the scene on a part of the canvas, over those that are there; the camera's own part is `camera.at` and
+  // `camera.canvas`. What it follows and shows is set in what is returned, which stays where it is until views are added or removed.
+  // Throws Error for a name that is taken; view() with the nearest name.
+  ShownView& add_view(std::string_view name, const IRect& part);
+  ShownView& view(std::string_view name);
+  void remove_view(std::string_view name);
 
   // Another scene when this tick is over, by its name or its type, with what it expects (argument.hpp).
   // Throws Error for an unknown scene, with the nearest name, and for a struct that it does not expect.

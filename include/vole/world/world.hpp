@@ -18,6 +18,23 @@
 
 namespace vole {
 
+// Another picture of the same scene on a part of the canvas: a second player's, a small map.
+struct ShownView {
+  std::string name;
+  Camera camera;
+  std::vector<Entity> followed;
+  std::vector<std::string> layers;  // of the level, that it shows; empty: all
+  bool light = true;                // whether it is dark where the level is
+};
+template <class V>
+void describe(V& v, ShownView& view) {
+  v.state("name", view.name);
+  v.state("camera", view.camera);
+  v.state("followed", view.followed);
+  v.state("layers", view.layers);
+  v.state("light", view.light);
+}
+
 // The thing that goes along with the pointer, and how.
 struct Dragged {
   Entity thing;        // none: nothing does
@@ -39,10 +56,11 @@ class World {
   LevelNow level;
   Camera camera;
   Random random;
-  std::int64_t ticks = 0;  // since the scene began
-  int frozen_ticks = 0;    // for which things stand still yet
-  Entity followed;         // by the camera
-  Input input;             // of the last tick, and what it remembers
+  std::int64_t ticks = 0;        // since the scene began
+  int frozen_ticks = 0;          // for which things stand still yet
+  std::vector<Entity> followed;  // by the camera: one, or several that it keeps in view
+  std::vector<ShownView> views;  // besides the camera's
+  Input input;                   // of the last tick, and what it remembers
   Dragged dragged;
   std::vector<Timer> timers;
   std::vector<Tween> tweens;
@@ -72,6 +90,7 @@ class World {
     v.state("random", world.random);
     v.state("camera", world.camera);
     v.state("followed", world.followed);
+    v.state("views", world.views);
     v.state("level", world.level);
     v.state("input", world.input);
     v.state("dragged", world.dragged);
