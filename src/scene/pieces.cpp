@@ -83,7 +83,10 @@ Pieces::Stretch Pieces::stretch(const IRect& cells) const {
 void Pieces::find_view() {
   const EndlessLevel& endless = *level_.file().endless;
   const Camera& camera = world_.camera;
-  view_ = stretch(camera.seen());
+  Rect seen = camera.seen();
+  for (const ShownView& view : world_.views)
+    if (!view.followed.empty()) seen = seen.joined_with(view.camera.seen());
+  view_ = stretch(seen);
   const auto pixels = [&](const std::optional<int>& written) {
     return written ? static_cast<float>(*written) : view_.end - view_.start;
   };

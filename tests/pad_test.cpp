@@ -1,0 +1,163 @@
+// A pad that the window library makes up, in a real window: plugged in, pressed, pushed, pulled out, and one that plays the towpath.
+//   pad_tests, with a display
+#include <SDL.h>
+
+#include <memory>
+
+#include "../examples/towpath/art/pilot.hpp"
+#include "support.hpp"
+#include "towpath.hpp"
+#include "vole/app/session.hpp"
+#include "vole/window.hpp"
+
+namespace {
+
+// A virtual pad, for as long as this is there.
+class VirtualPad {
+ public:
+  VirtualPad()
+      : index_(SDL_JoystickAttachVirtual(SDL_JOYSTICK_TYPE_GAMECONTROLLER, SDL_CONTROLLER_AXIS_MAX,
+                                         SDL_CONTROLLER_BUTTON_MAX, 0)),
+        joystick_(SDL_JoystickOpen(index_)) {
+    REQUIRE(index_ >= 0);
+    REQUIRE(joystick_);
+  }
+  ~VirtualPad() {
+    SDL_JoystickClose(joystick_);
+    SDL_JoystickDetachVirtual(index_);
+  }
+  VirtualPad(const VirtualPad&) = delete;
+  VirtualPad& operator=(const VirtualPad&) = delete;
+
+  void press(SDL_GameControllerButton button, bool down = true) {
+    REQUIRE(SDL_JoystickSetVirtualButton(joystick_, button, down ? 1 : 0) == 0);
+  }
+  void push(SDL_GameControllerAxis axis, float share) {
+    REQUIRE(SDL_JoystickSetVirtualAxis(joystick_, axis, static_cast<Sint16>(share * 32767)) == 0);
+  }
+
+ private:
+  int index_;
+  SDL_Joystick* joystick_;
+};
+
+vole::Controls pad_controls() {
+  vole::Controls controls;
+  controls.actions.push_back({"jump", {*vole::find_control("pad south")}});
+  controls.actions.push_back({"up", {*vole::find_control("pad stick left up")}});
+  controls.actions.push_back({"brake", {*vole::find_control("pad trigger right")}});
+  controls.axes.push_back(
+      {.name = "steer", .sticks = {*vole::find_control("pad stick left x")}, .is_flat = true});
+  return controls;
+}
+
+// The window, at whose pad the pilot sits.
+class WindowWithPad : public vole::Host {
+ public:
+  explicit WindowWithPad(std::shared_ptr<vole::Host> window) : window_(std::move(window)) {}
+  void watch(const vole::Session& session) { session_ = &session; }
+
+  void open(const vole::WindowWish& wish) override {
+    window_->open(wish);
+    pad_.emplace();
+  }
+  int run(std::unique_ptr<vole::HostedRun> run) override { return window_->run(std::move(run)); }
+  // A tick for each step, so that the run takes no longer than it must.
+  std::int64_t elapsed() override { return time_.elapsed(); }
+  void gather(vole::InputGather& gather) override {
+    if (session_) pad_->press(SDL_CONTROLLER_BUTTON_A, pilot_.holds_jump(session_->stage()));
+    window_->gather(gather);
+  }
+  bool shows() const override { return true; }
+  void present(const vole::Image& canvas) override { window_->present(canvas); }
+  bool closing() const override { return window_->closing(); }
+  void tell(const std::string& line) override { window_->tell(line); }
+
+ private:
+  std::shared_ptr<vole::Host> window_;
+  std::optional<VirtualPad> pad_;
+  const vole::Session* session_ = nullptr;
+  vole::HeadlessHost time_{60};
+  Pilot pilot_;
+};
+
+}  // namespace
+
+TEST_CASE(
+    "a pad that is plugged in while the game runs is heard, is let go of when it is gone, and comes back") {
+  const std::shared_ptr<vole::Host> window = vole::make_window_host();
+  window->open({"pads", {160, 90}, 2, {}});
+  const auto controls = std::make_shared<const vole::Controls>(pad_controls());
+  vole::InputGather gather(controls);
+  vole::Input input;
+  input.use(controls, 60);
+  // The window library tells of a pad in its own time.
+  const auto next = [&] {
+    for (int i = 0; i < 3; ++i) {
+      SDL_Delay(5);
+      window->gather(gather);
+    }
+    input.take(gather.latch());
+  };
+  for (int times = 0; times < 2; ++times) {
+    {
+      VirtualPad pad;
+      next();
+      CHECK(input.players[0].pads == 0);  // nobody has used it
+      pad.press(SDL_CONTROLLER_BUTTON_A);
+      next();
+      CHECK(input.pressed("jump"));
+      CHECK(input.players[0].pads == 1);
+      pad.press(SDL_CONTROLLER_BUTTON_A, false);
+      pad.push(SDL_CONTROLLER_AXIS_LEFTX, 0.6f);
+      pad.push(SDL_CONTROLLER_AXIS_LEFTY, -0.8f);
+      next();
+      CHECK(input.released("jump"));
+      CHECK(input.held("up"));
+      CHECK(input.direction("steer").x == Approx(0.6).margin(0.02));
+      CHECK(input.direction("steer").y == Approx(-0.8).margin(0.02));
+      pad.push(SDL_CONTROLLER_AXIS_TRIGGERRIGHT, 1);
+      next();
+      CHECK(input.held("brake"));
+    }
+    next();
+    CHECK(input.lost_pad());
+    CHECK_FALSE(input.held("brake"));
+    CHECK(input.released("up"));
+    next();  // the stick went to its middle by steps, of which one may count for a tick
+    CHECK(input.direction("steer") == vole::Vec2{0, 0});
+  }
+}
+
+TEST_CASE("a pad plays the towpath in its window, and what it did is repeated without one") {
+  TempFolder folder;
+  vole::Options options;
+  options.seed = 7;
+  options.ticks = 900;
+  options.record = folder.path("pad.run");
+  const vole::Project project = vole::read_project(source_folder() + "/examples/towpath/game.toml");
+  WindowWithPad host(vole::make_window_host());
+  host.open({"towpath", project.canvas, 2, {}});
+  vole::Session session(towpath(), project, options, host);
+  host.watch(session);
+  while (session.step()) {
+  }
+  CHECK(session.finish() == 0);
+  const vole::Stage& stage = session.stage();
+  CHECK(stage.get<vole::Pose>(stage.first("vole")).at.x - stage.level().offset().x > 900);
+  const vole::Recording recording = vole::read_recording(options.record);
+  int jumps = 0;
+  for (const auto& line : recording.inputs)
+    for (std::size_t at = line.value.find("jump +"); at != std::string::npos;
+         at = line.value.find("jump +", at + 1))
+      ++jumps;
+  CHECK(jumps > 3);
+  vole::Options again;
+  again.replay = options.record;
+  again.headless = true;
+  vole::HeadlessHost headless(60);
+  vole::Session replay(towpath(), project, again, headless);
+  while (replay.step()) {
+  }
+  CHECK(replay.finish() == 0);
+}
