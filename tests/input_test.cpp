@@ -490,6 +490,25 @@ TEST_CASE("the canvas sits in the window at a whole multiple, in the middle") {
   CHECK(vole::place_canvas({320, 180}, {1280, 800}) == vole::IRect{{0, 40}, {1280, 720}});
   CHECK(vole::place_canvas({320, 180}, {1279, 900}) == vole::IRect{{159, 180}, {960, 540}});
   CHECK(vole::place_canvas({320, 180}, {100, 100}).size == vole::IVec2{320, 180});
+  // As large as it fits, and over all of the window.
+  vole::Random chance(35);
+  for (int i = 0; i < 1000; ++i) {
+    const int w = 1 + below(chance, 400), h = 1 + below(chance, 400);
+    const int width = 1 + below(chance, 2000), height = 1 + below(chance, 2000);
+    for (const vole::CanvasScaling scaling : {vole::CanvasScaling::fit, vole::CanvasScaling::fill}) {
+      const vole::IRect placed = vole::place_canvas({w, h}, {width, height}, scaling);
+      CAPTURE(w, h, width, height, placed.size.x, placed.size.y);
+      if (scaling == vole::CanvasScaling::fit)
+        CHECK((placed.size.x <= width && placed.size.y <= height));
+      else
+        CHECK((placed.size.x >= width && placed.size.y >= height));
+      CHECK((placed.size.x == width || placed.size.y == height));
+      // Of its own form, to a pixel.
+      CHECK(std::abs(static_cast<double>(placed.size.x) * h - static_cast<double>(placed.size.y) * w) <=
+            std::max(w, h));
+      CHECK(std::abs(placed.at.x * 2 + placed.size.x - width) <= 1);
+    }
+  }
   // And a point of the window is one of the canvas.
   CHECK(vole::canvas_point({0, 40}, {320, 180}, {1280, 800}) == vole::Vec2{0, 0});
   CHECK(vole::canvas_point({1280, 760}, {320, 180}, {1280, 800}) == vole::Vec2{320, 180});

@@ -31,7 +31,7 @@ class SessionOnHost final : public HostedRun {
 };
 
 WindowWish window_for(const Project& project, const Options& options, bool shown) {
-  WindowWish wish{project.title.value, project.canvas, options.scale, {}};
+  WindowWish wish{project.title.value, project.canvas, options.scale, {}, project.scaling};
   if (shown && !project.icon.value.empty()) wish.icon = read_png(join_path(project.root, project.icon.value));
   return wish;
 }

@@ -43,8 +43,8 @@ struct GlCalls {
 
 class GlScreen final : public Screen {
  public:
-  GlScreen(SDL_Window* window, SDL_GLContext context, const GlCalls& gl)
-      : window_(window), context_(context), gl_(gl) {
+  GlScreen(SDL_Window* window, SDL_GLContext context, const GlCalls& gl, CanvasScaling scaling)
+      : window_(window), context_(context), gl_(gl), scaling_(scaling) {
     gl_.make_textures(1, &texture_);
     gl_.enable(GL_TEXTURE_2D);
     gl_.bind_texture(GL_TEXTURE_2D, texture_);
@@ -61,7 +61,7 @@ class GlScreen final : public Screen {
   void show(const Image& canvas) override {
     IVec2 window{0, 0};
     SDL_GL_GetDrawableSize(window_, &window.x, &window.y);
-    const IRect part = place_canvas(canvas.size(), window);
+    const IRect part = place_canvas(canvas.size(), window, scaling_);
     gl_.viewport(0, 0, window.x, window.y);
     gl_.clear_colour(bar_colour.r / 255.0f, bar_colour.g / 255.0f, bar_colour.b / 255.0f, 1.0f);
     gl_.clear(GL_COLOR_BUFFER_BIT);
@@ -87,6 +87,7 @@ class GlScreen final : public Screen {
   SDL_Window* window_;
   SDL_GLContext context_;
   GlCalls gl_;
+  CanvasScaling scaling_;
   GLuint texture_ = 0;
 };
 
@@ -96,12 +97,12 @@ SDL_Rect to_sdl(const IRect& rect) {
 
 class PlainScreen final : public Screen {
  public:
-  explicit PlainScreen(SDL_Window* window) : window_(window) {}
+  PlainScreen(SDL_Window* window, CanvasScaling scaling) : window_(window), scaling_(scaling) {}
 
   void show(const Image& canvas) override {
     SDL_Surface* const surface = SDL_GetWindowSurface(window_);
     if (!surface) return;
-    SDL_Rect target = to_sdl(place_canvas(canvas.size(), {surface->w, surface->h}));
+    SDL_Rect target = to_sdl(place_canvas(canvas.size(), {surface->w, surface->h}, scaling_));
     SDL_FillRect(surface, nullptr, SDL_MapRGB(surface->format, bar_colour.r, bar_colour.g, bar_colour.b));
     SDL_Surface* const picture = SDL_CreateRGBSurfaceWithFormatFrom(
         const_cast<Colour*>(canvas.row(0)), canvas.size().x, canvas.size().y, 32,
@@ -116,11 +117,12 @@ class PlainScreen final : public Screen {
 
  private:
   SDL_Window* window_;
+  CanvasScaling scaling_;
 };
 
 }  // namespace
 
-std::unique_ptr<Screen> make_gl_screen(SDL_Window* window) {
+std::unique_ptr<Screen> make_gl_screen(SDL_Window* window, CanvasScaling scaling) {
   const SDL_GLContext context = SDL_GL_CreateContext(window);
   if (!context) return nullptr;
   GlCalls gl;
@@ -129,11 +131,11 @@ std::unique_ptr<Screen> make_gl_screen(SDL_Window* window) {
     return nullptr;
   }
   SDL_GL_SetSwapInterval(1);
-  return std::make_unique<GlScreen>(window, context, gl);
+  return std::make_unique<GlScreen>(window, context, gl, scaling);
 }
 
-std::unique_ptr<Screen> make_plain_screen(SDL_Window* window) {
-  return std::make_unique<PlainScreen>(window);
+std::unique_ptr<Screen> make_plain_screen(SDL_Window* window, CanvasScaling scaling) {
+  return std::make_unique<PlainScreen>(window, scaling);
 }
 
 }  // namespace vole

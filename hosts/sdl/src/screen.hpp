@@ -4,7 +4,7 @@
 
 #include <memory>
 
-#include "vole/asset/image.hpp"
+#include "vole/app/host.hpp"
 
 struct SDL_Window;
 
@@ -17,8 +17,8 @@ class Screen {
 };
 
 // The window must have been made with the GL flag. nullptr when GL does not work here.
-std::unique_ptr<Screen> make_gl_screen(SDL_Window* window);
-std::unique_ptr<Screen> make_plain_screen(SDL_Window* window);
+std::unique_ptr<Screen> make_gl_screen(SDL_Window* window, CanvasScaling scaling);
+std::unique_ptr<Screen> make_plain_screen(SDL_Window* window, CanvasScaling scaling);
 
 // The bars beside the canvas.
 inline constexpr Colour bar_colour{0x1b, 0x1a, 0x26, 0xff};

@@ -54,13 +54,15 @@ class WindowHost final : public Host {
   void open(const WindowWish& wish) override {
     title_ = wish.title;
     canvas_ = wish.canvas;
+    scaling_ = wish.scaling;
     const int scale = wish.scale > 0 ? wish.scale : fitting_scale(wish.canvas);
     const Uint32 flags = SDL_WINDOW_RESIZABLE | SDL_WINDOW_ALLOW_HIGHDPI;
     const IVec2 size{wish.canvas.x * scale, wish.canvas.y * scale};
-    if (!open_window(size, flags | SDL_WINDOW_OPENGL) || !(screen_ = make_gl_screen(window_.get()))) {
+    if (!open_window(size, flags | SDL_WINDOW_OPENGL) ||
+        !(screen_ = make_gl_screen(window_.get(), wish.scaling))) {
       window_.reset();
       if (!open_window(size, flags)) throw sdl_error("no window can be opened");
-      screen_ = make_plain_screen(window_.get());
+      screen_ = make_plain_screen(window_.get(), wish.scaling);
     }
     SDL_SetWindowMinimumSize(window_.get(), wish.canvas.x, wish.canvas.y);
     show_icon(wish.icon);
@@ -220,7 +222,7 @@ class WindowHost final : public Host {
     SDL_GetWindowSize(window_.get(), &window.x, &window.y);
     SDL_GetWindowSizeInPixels(window_.get(), &pixels.x, &pixels.y);
     const Vec2 units(std::max(window.x, 1), std::max(window.y, 1));
-    return canvas_point(at * Vec2(pixels) / units, canvas_, pixels);
+    return canvas_point(at * Vec2(pixels) / units, canvas_, pixels, scaling_);
   }
 
   static bool wants_full_screen(const SDL_Keysym& key) {
@@ -269,6 +271,7 @@ class WindowHost final : public Host {
   std::string title_;
   std::string told_;
   IVec2 canvas_{320, 180};
+  CanvasScaling scaling_ = CanvasScaling::whole;
   bool closing_ = false;
   bool started_ = false;
   Clock::time_point last_;

@@ -34,9 +34,10 @@ class PageHost final : public Host {
   void open(const WindowWish& wish) override {
     title_ = wish.title;
     canvas_ = wish.canvas;
+    scaling_ = wish.scaling;
     show_page_title(title_.c_str());
-    screen_ = make_webgl_screen();
-    if (!screen_) screen_ = make_2d_screen();
+    screen_ = make_webgl_screen(wish.scaling);
+    if (!screen_) screen_ = make_2d_screen(wish.scaling);
     listen();
   }
 
@@ -163,7 +164,7 @@ class PageHost final : public Host {
   Vec2 on_canvas(double x, double y) const {
     const double ratio = emscripten_get_device_pixel_ratio();
     return canvas_point({static_cast<float>(x * ratio), static_cast<float>(y * ratio)}, canvas_,
-                        fit_canvas_element());
+                        fit_canvas_element(), scaling_);
   }
 
   static EM_BOOL on_mouse_move(int, const EmscriptenMouseEvent* event, void* self) {
@@ -217,6 +218,7 @@ class PageHost final : public Host {
   std::string title_;
   std::string told_;
   IVec2 canvas_{320, 180};
+  CanvasScaling scaling_ = CanvasScaling::whole;
   double last_ = 0;  // milliseconds
   bool started_ = false;
   bool closing_ = false;

@@ -57,7 +57,10 @@ GLuint shader(GLenum type, const char* source) {
 
 class WebGlScreen final : public PageScreen {
  public:
-  explicit WebGlScreen(EMSCRIPTEN_WEBGL_CONTEXT_HANDLE context) : context_(context) { set_up(); }
+  WebGlScreen(EMSCRIPTEN_WEBGL_CONTEXT_HANDLE context, CanvasScaling scaling)
+      : context_(context), scaling_(scaling) {
+    set_up();
+  }
   ~WebGlScreen() override { emscripten_webgl_destroy_context(context_); }
   WebGlScreen(const WebGlScreen&) = delete;
   WebGlScreen& operator=(const WebGlScreen&) = delete;
@@ -69,7 +72,7 @@ class WebGlScreen final : public PageScreen {
     was_lost_ = lost;
     if (lost) return;
     const IVec2 page = fit_canvas_element();
-    const IRect part = place_canvas(canvas.size(), page);
+    const IRect part = place_canvas(canvas.size(), page, scaling_);
     glViewport(0, 0, page.x, page.y);
     glClearColor(bar_colour.r / 255.0f, bar_colour.g / 255.0f, bar_colour.b / 255.0f, 1.0f);
     glClear(GL_COLOR_BUFFER_BIT);
@@ -110,17 +113,22 @@ class WebGlScreen final : public PageScreen {
   }
 
   EMSCRIPTEN_WEBGL_CONTEXT_HANDLE context_;
+  CanvasScaling scaling_;
   IVec2 size_{0, 0};
   bool was_lost_ = false;
 };
 
 class TwoDScreen final : public PageScreen {
  public:
+  explicit TwoDScreen(CanvasScaling scaling) : scaling_(scaling) {}
   void show(const Image& canvas) override {
-    const IRect part = place_canvas(canvas.size(), fit_canvas_element());
+    const IRect part = place_canvas(canvas.size(), fit_canvas_element(), scaling_);
     draw_in_2d(canvas.row(0), canvas.size().x, canvas.size().y, part.at.x, part.at.y, part.size.x,
                part.size.y);
   }
+
+ private:
+  CanvasScaling scaling_;
 };
 
 }  // namespace
@@ -138,18 +146,18 @@ IVec2 fit_canvas_element() {
   return wanted;
 }
 
-std::unique_ptr<PageScreen> make_webgl_screen() {
+std::unique_ptr<PageScreen> make_webgl_screen(CanvasScaling scaling) {
   EmscriptenWebGLContextAttributes wish;
   emscripten_webgl_init_context_attributes(&wish);
   wish.alpha = wish.depth = wish.stencil = wish.antialias = EM_FALSE;
   const EMSCRIPTEN_WEBGL_CONTEXT_HANDLE context = emscripten_webgl_create_context(canvas_element, &wish);
   if (context <= 0 || emscripten_webgl_make_context_current(context) != EMSCRIPTEN_RESULT_SUCCESS)
     return nullptr;
-  return std::make_unique<WebGlScreen>(context);
+  return std::make_unique<WebGlScreen>(context, scaling);
 }
 
-std::unique_ptr<PageScreen> make_2d_screen() {
-  return std::make_unique<TwoDScreen>();
+std::unique_ptr<PageScreen> make_2d_screen(CanvasScaling scaling) {
+  return std::make_unique<TwoDScreen>(scaling);
 }
 
 }  // namespace vole

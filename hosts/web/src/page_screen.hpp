@@ -3,7 +3,7 @@
 
 #include <memory>
 
-#include "vole/asset/image.hpp"
+#include "vole/app/host.hpp"
 
 namespace vole {
 
@@ -17,8 +17,8 @@ class PageScreen {
 inline constexpr const char* canvas_element = "#canvas";
 
 // nullptr when WebGL does not work here.
-std::unique_ptr<PageScreen> make_webgl_screen();
-std::unique_ptr<PageScreen> make_2d_screen();
+std::unique_ptr<PageScreen> make_webgl_screen(CanvasScaling scaling);
+std::unique_ptr<PageScreen> make_2d_screen(CanvasScaling scaling);
 
 // Gives the element as many pixels as the display has where it lies, and says how many.
 IVec2 fit_canvas_element();

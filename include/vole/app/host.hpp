@@ -7,6 +7,7 @@
 #include <memory>
 #include <string>
 
+#include "vole/app/project.hpp"
 #include "vole/asset/image.hpp"
 #include "vole/input/gather.hpp"
 
@@ -17,6 +18,7 @@ struct WindowWish {
   IVec2 canvas{320, 180};
   int scale = 0;  // window pixels to a canvas pixel; 0: as large as fits
   Image icon;     // may be empty
+  CanvasScaling scaling = CanvasScaling::whole;
 };
 
 // What a host runs.
@@ -50,10 +52,10 @@ class Host {
   virtual void tell(const std::string& line) = 0;
 };
 
-// Where a canvas goes in a window: the largest whole multiple that fits, in the middle.
-IRect place_canvas(IVec2 canvas, IVec2 window);
-// The point of the canvas under a pixel of the window, both as placed by it: beyond its sides, where the bars are.
-Vec2 canvas_point(Vec2 in_window, IVec2 canvas, IVec2 window);
+// Where a canvas goes in a window, in its middle: see CanvasScaling. What does not fit in lies outside.
+IRect place_canvas(IVec2 canvas, IVec2 window, CanvasScaling scaling = CanvasScaling::whole);
+// The point of the canvas under a pixel of the window, when it is so placed: beyond its sides where the bars are.
+Vec2 canvas_point(Vec2 in_window, IVec2 canvas, IVec2 window, CanvasScaling scaling = CanvasScaling::whole);
 
 // No window, and time that passes exactly one tick a step: as fast as it can.
 class HeadlessHost : public Host {

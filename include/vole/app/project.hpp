@@ -53,6 +53,13 @@ void describe(V& v, ProjectNotes& notes) {
   v("files", notes.files);
 }
 
+// How the canvas goes into the window: by the largest whole multiple; as large as it fits; or over all of it, cut off
+// where it does not fit.
+enum class CanvasScaling : std::uint8_t { whole, fit, fill };
+constexpr auto enum_names(CanvasScaling) {
+  return std::array<std::string_view, 3>{"whole", "fit", "fill"};
+}
+
 struct Project {
   std::string root;  // the folder that holds game.toml
 
@@ -60,6 +67,7 @@ struct Project {
   Located<std::string> id;
   Located<std::string> version{"0.1.0", {}};
   IVec2 canvas{320, 180};
+  CanvasScaling scaling = CanvasScaling::whole;
   int ticks_per_second = 60;
   Located<std::string> first_scene;
   Located<std::string> icon;
@@ -75,6 +83,7 @@ void describe(V& v, Project& project) {
   v("id", project.id, needed());
   v("version", project.version);
   v("canvas", project.canvas, within(16, 4096));
+  v("scaling", project.scaling);
   v("ticks_per_second", project.ticks_per_second, within(10, 1000));
   v("first_scene", project.first_scene, needed());
   v("icon", project.icon);
