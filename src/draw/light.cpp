@@ -35,15 +35,15 @@ int first_pixel(double border) {
 
 // Calls visit(from, to) for the pixels between two crossings of a row, and two, within the clip.
 template <class Visit>
-void visit_spans(const std::vector<float>& crossings, int left, int right, const Visit& visit) {
+void visit_spans(const std::vector<int>& crossings, int left, int right, const Visit& visit) {
   for (std::size_t i = 0; i + 1 < crossings.size(); i += 2) {
-    const int from = std::max(first_pixel(crossings[i]), left);
-    const int to = std::min(first_pixel(crossings[i + 1]), right);
+    const int from = std::max(crossings[i], left);
+    const int to = std::min(crossings[i + 1], right);
     if (from < to) visit(from, to);
   }
 }
 
-void insert_sorted(std::vector<float>& crossings, float x) {
+void insert_sorted(std::vector<int>& crossings, int x) {
   crossings.push_back(x);
   for (std::size_t i = crossings.size() - 1; i > 0 && crossings[i - 1] > crossings[i]; --i)
     std::swap(crossings[i - 1], crossings[i]);
@@ -146,7 +146,7 @@ void LightRaster::find_crossings(const Lighting& lighting, std::size_t first, st
     const double slope = (b.x - a.x) / (b.y - a.y);
     for (int y = low; y < high; ++y)
       insert_sorted(crossings_[into + static_cast<std::size_t>(y - top)],
-                    static_cast<float>(a.x + (y + 0.5 - a.y) * slope));
+                    first_pixel(a.x + (y + 0.5 - a.y) * slope));
   }
 }
 

@@ -84,8 +84,8 @@ class LightRaster {
     std::vector<int> halves;     // how far to each side it shines, by rows from its middle
     std::uint64_t used = 0;
   };
-  // Where a border crosses a row of pixels.
-  using Crossings = std::vector<std::vector<float>>;
+  // The first pixel right of where a border crosses a row of them.
+  using Crossings = std::vector<std::vector<int>>;
   struct Lamp {
     const LampItem* item = nullptr;
     std::size_t glow = 0;
