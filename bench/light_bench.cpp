@@ -2,7 +2,7 @@
 // not dark, which is to cost nothing.
 #include <benchmark/benchmark.h>
 
-#include "allotment_run.hpp"
+#include "game_run.hpp"
 #include "vole/draw/raster.hpp"
 #include "vole/world/lamp.hpp"
 

@@ -5,28 +5,16 @@
 #include <chrono>
 
 #include "../examples/towpath/art/pilot.hpp"
-#include "towpath.hpp"
-#include "vole/app/project.hpp"
-#include "vole/app/simulation.hpp"
+#include "game_run.hpp"
 #include "vole/input/gather.hpp"
 
 namespace {
 
-struct TowpathRun {
-  vole::Game game = towpath();
-  vole::Project project = vole::read_project(VOLE_TOWPATH_FOLDER "/game.toml");
-  vole::Catalog catalog{project.root};
-  vole::Kinds kinds = vole::read_kinds(project.root, project.categories);
-  std::shared_ptr<const vole::Controls> controls =
-      std::make_shared<const vole::Controls>(vole::read_controls(project.root + "/controls.toml"));
-  vole::Simulation simulation{game, {catalog, kinds, controls, project.canvas, project.ticks_per_second}, 7};
+struct TowpathRun : GameRun {
   vole::InputGather gather{controls};
   Pilot pilot;
 
-  TowpathRun() {
-    simulation.ask_for(project.first_scene.value);
-    simulation.enter();
-  }
+  TowpathRun() : GameRun(towpath(), VOLE_TOWPATH_FOLDER) { enter(project.first_scene.value); }
   // All that changes when a piece is laid or dropped.
   std::int64_t laid() const {
     const vole::LevelNow& level = simulation.stage().level();
@@ -40,10 +28,10 @@ struct TowpathRun {
   double next(bool builds) {
     while (true) {
       gather.add({*vole::find_control("key Space"), pilot.holds_jump(simulation.stage()) ? 1.0f : 0.0f});
-      const vole::TickInput& input = gather.latch();
+      const vole::TickInput& now = gather.latch();
       const std::int64_t before = laid();
       const auto start = std::chrono::steady_clock::now();
-      simulation.tick(input);
+      simulation.tick(now);
       const std::chrono::duration<double> took = std::chrono::steady_clock::now() - start;
       if ((laid() != before) == builds) return took.count();
     }

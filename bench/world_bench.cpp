@@ -1,7 +1,7 @@
 // What it costs to keep, restore and fill a world: against ticks and pictures of the shipped game.
 #include <benchmark/benchmark.h>
 
-#include "allotment_run.hpp"
+#include "game_run.hpp"
 #include "vole/draw/raster.hpp"
 
 namespace {

@@ -1,6 +1,6 @@
 #!/bin/sh
-# Drives the game's window with real key events through title, level and finish, on a display of its own:
-#   tests/window_test.sh <the program allotment> <its folder> <folder for pictures>
+# Drives the game's window with real key events through title, level and finish, on the display that there is:
+#   tests/own_display.sh tests/window_test.sh <the program allotment> <its folder> <folder for pictures>
 # With GL and, a second time, without it. Keys from outside arrive a few ticks early or late, so the levels are replaced by
 # flat ones, on which that does not matter.
 set -eu
@@ -28,14 +28,7 @@ game=$work/allotment
   printf '[[places]]\nkind = "lever"\ncell = [6, 10]\nlever = { gate = "gate" }\n'
   printf '[[zones]]\nname = "way out"\nat = [320, 116]\nsize = [24, 60]\n'
 } >"$work/levels/cellar.level.toml"
-display=:$((90 + $$ % 400))
-# Without -noreset the server begins anew when its first client has gone, and the next one finds none for a moment.
-Xvfb "$display" -screen 0 1280x800x24 -nolisten tcp -noreset >/dev/null 2>&1 &
-server=$!
-trap 'kill $server 2>/dev/null || true; rm -rf "$work"' EXIT
-export DISPLAY=$display
-unset WAYLAND_DISPLAY
-for attempt in $(seq 50); do xdotool getdisplaygeometry >/dev/null 2>&1 && break; sleep 0.2; done
+trap 'rm -rf "$work"' EXIT
 
 # How many colours a picture of the screen has: a black or empty window has one or two.
 colours() { identify -format '%k' "$1"; }

@@ -1,13 +1,14 @@
-// The allotment without a session, some way into one of its scenes.
+// An example game without a session.
 #pragma once
 
 #include "allotment.hpp"
+#include "towpath.hpp"
 #include "vole/app/project.hpp"
 #include "vole/app/simulation.hpp"
 
-struct AllotmentRun {
-  vole::Game game = allotment();
-  vole::Project project = vole::read_project(VOLE_ALLOTMENT_FOLDER "/game.toml");
+struct GameRun {
+  vole::Game game;
+  vole::Project project;
   vole::Catalog catalog{project.root};
   vole::Kinds kinds = vole::read_kinds(project.root, project.categories);
   std::shared_ptr<const vole::Controls> controls =
@@ -15,9 +16,21 @@ struct AllotmentRun {
   vole::Simulation simulation{game, {catalog, kinds, controls, project.canvas, project.ticks_per_second}, 7};
   vole::TickInput input{controls};
 
-  void enter(const char* scene) {
+  GameRun(vole::Game its, const std::string& folder)
+      : game(std::move(its)), project(vole::read_project(folder + "/game.toml")) {}
+
+  void enter(std::string_view scene) {
     simulation.ask_for(scene);
     simulation.enter();
+  }
+};
+
+// The allotment some way into one of its scenes.
+struct AllotmentRun : GameRun {
+  AllotmentRun() : GameRun(allotment(), VOLE_ALLOTMENT_FOLDER) {}
+
+  void enter(const char* scene) {
+    GameRun::enter(scene);
     for (int i = 0; i < 120; ++i) simulation.tick(input);
   }
 };
