@@ -206,8 +206,13 @@ TEST_CASE("whatever numbers a camera is given, what it draws is no larger than a
     for (const IVec2 canvas : {IVec2{64, 36}, IVec2{1, 1}, IVec2{16384, 9}, IVec2{1'000'000'000, -7}}) {
       Camera camera;
       camera.canvas = canvas;
+      camera.at = {std::numeric_limits<int>::max(), -canvas.x};
       camera.zoom = zoom;
       camera.jump_to({50, infinite});
+      CHECK(camera.view(1).part.size.x <= 32768);
+      camera.glide_zoom(zoom, 1e-30f);
+      camera.shake(infinite, 1e-30f);
+      camera.follow({infinite, std::nanf("")}, 1.0f / 60);
       const vole::View view = camera.view(1);
       CHECK(view.size.x <= 4096);
       CHECK(view.size.y <= 4096);

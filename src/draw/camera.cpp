@@ -226,7 +226,11 @@ Vec2 Camera::to_canvas(Vec2 in_level) const {
 
 View Camera::view(float share) const {
   View view;
-  view.part = {at, canvas};
+  const auto limited = [](IVec2 pixels) {
+    constexpr int most = 32768;  // whatever code or a file has put there
+    return IVec2{std::clamp(pixels.x, -most, most), std::clamp(pixels.y, -most, most)};
+  };
+  view.part = {limited(at), limited(canvas)};
   view.zoom = zoom_at(share);
   const Start across = start_of(canvas.x, view.zoom), down = start_of(canvas.y, view.zoom);
   view.skipped = {across.skipped, down.skipped};

@@ -32,8 +32,8 @@ void describe(V& v, AxisText& axis) {
   v("up", axis.up, items(100));
   v("down", axis.down, items(100));
   v("stick", axis.stick, items(100));
-  v("dead", axis.dead, within(0, 0.9f));
-  v("curve", axis.curve, within(0.1f, 10));
+  v("dead", axis.dead, within(0, 0.9));
+  v("curve", axis.curve, within(0.1, 10));
   v("smooth", axis.smooth, within(0, 10));
 }
 
@@ -52,7 +52,7 @@ struct AreaText {
 };
 template <class V>
 void describe(V& v, AreaText& area) {
-  v("area", area.area, needed());
+  v("area", area.area, needed().within(-4096, 4096));
 }
 
 struct ControlsText {
