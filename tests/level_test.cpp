@@ -357,6 +357,76 @@ TEST_CASE("on slippery tiles one speeds up and stops as much slower as they say"
   CHECK(ice.y == Approx(plain.y / 4).epsilon(0.01));
 }
 
+TEST_CASE(
+    "a level that is edited so that things stand in walls harms nobody, and lets go when it is mended") {
+  vole::Random chance(71);
+  LevelStage test;
+  test.folder.write(
+      "kinds.toml",
+      "[mouse]\nsprite = { sheet = \"mouse\" }\nbody = { size = [6, 6] }\nside_mover = { jump = 300 }\n"
+      "[flier]\nbody = { size = [6, 6] }\ntop_mover = {}\n"
+      "[ball]\nbody = {}\nshapes = [{ at = [0, -3], radius = 3 }]\nside_mover = {}\n"
+      "[cart]\nbody = { size = [8, 4] }\npath_mover = { path = \"round\" }\n");
+  const std::vector<std::string> kinds{"mouse", "flier", "ball", "cart"};
+  const auto write = [&](double share) {
+    std::string rows;
+    for (int y = 0; y < 6; ++y) {
+      rows += "\"";
+      for (int x = 0; x < 20; ++x) rows += chance.chance(static_cast<float>(share)) || y == 5 ? '#' : '.';
+      rows += "\",\n";
+    }
+    test.folder.write(
+        "levels/long.level.toml",
+        "tileset = \"soil\"\nletters = { \".\" = \"\", \"#\" = \"soil\" }\n[[layers]]\nname = \"ground\"\n"
+        "rows = [\n" +
+            rows +
+            "]\n[[layers]]\nname = \"things\"\n[[paths]]\nname = \"round\"\npoints = [[8, 8], [150, 30]]\n");
+  };
+  write(0);
+  vole::Stage& stage = test.start(test.folder);
+  stage.load_level("long");
+  std::vector<vole::Entity> things;
+  for (int i = 0; i < 24; ++i) {
+    const float x = chance.within(4, 150), y = chance.within(8, 40);
+    things.push_back(stage.spawn(kinds[static_cast<std::size_t>(i) % kinds.size()], {x, y}));
+  }
+  for (const double share : {0.5, 1.0, 0.0, 0.3, 1.0, 0.0}) {
+    write(share);
+    vole::Report report;
+    test.catalog->refresh(report);
+    CHECK(report.problems().empty());
+    for (int tick = 0; tick < 60; ++tick) {
+      for (const vole::Entity thing : things)
+        if (vole::Intent* const intent = stage.entities.find<vole::Intent>(thing)) {
+          intent->direction.x = chance.within(-1, 1);
+          intent->direction.y = chance.within(-1, 1);
+          intent->jump_pressed = intent->jump_held = chance.chance(0.2f);
+        }
+      test.tick();
+      for (const vole::Entity thing : things) {
+        const Vec2 at = stage.get<vole::Pose>(thing).at;
+        REQUIRE(std::isfinite(at.x));
+        REQUIRE(std::isfinite(at.y));
+        // It is not thrown out of the level either: at most as far as it moves by itself.
+        REQUIRE(std::abs(at.x - 80) < 400);
+        REQUIRE(std::abs(at.y - 24) < 400);
+      }
+    }
+  }
+  // In the open again, with nobody in a wall, all of them can move.
+  for (const vole::Entity thing : things) {
+    vole::Intent* const intent = stage.entities.find<vole::Intent>(thing);
+    if (!intent) continue;
+    const Vec2 before = stage.get<vole::Pose>(thing).at;
+    intent->direction = {before.x < 80 ? 1.0f : -1.0f, 0};
+    test.tick(20);
+    intent->direction = {0, 0};
+    CHECK(std::abs(stage.get<vole::Pose>(thing).at.x - before.x) > 4);
+    stage.remove(thing);
+    test.tick();
+  }
+}
+
 TEST_CASE("the picture of a layer lies as far off its place as the layer says") {
   LevelStage test;
   test.folder.write_picture("assets/moon.png", {4, 4}, {200, 0, 0, 255});
