@@ -357,6 +357,31 @@ TEST_CASE("a person needs only what its mover uses") {
   CHECK(stage.get<vole::Pose>(mouse).at.x == 12);
 }
 
+TEST_CASE("an axis of two dimensions moves a person both ways, and each player's thing goes by its own") {
+  Small small;
+  small.folder.write(
+      "kinds.toml",
+      "[mouse]\nsprite = { sheet = \"mouse\" }\nbody = { size = [6, 6] }\ntop_mover = { speed = 60 }\n"
+      "person = { walk = \"steer\" }\n[crumb]\nbody = { size = [4, 4], use = \"sensor\" }\ntop_mover = { "
+      "speed = 60 }\nperson = { walk = \"steer\", player = 2 }\n");
+  small.folder.write("controls.toml",
+                     "[axes.steer]\nleft = [\"key KeyA\"]\nright = [\"key KeyD\"]\nup = [\"key KeyW\"]\ndown "
+                     "= [\"key KeyS\"]\n"
+                     "[players.2.axes.steer]\nright = [\"key ArrowRight\"]\n");
+  Stage& stage = small.begin();
+  const Entity mouse = stage.first("mouse"), crumb = stage.first("crumb");
+  const vole::Vec2 began = stage.get<vole::Pose>(mouse).at, other = stage.get<vole::Pose>(crumb).at;
+  small.input.players[0].axes = {{71, -71}};
+  small.input.players[1].axes = {{100, 0}};
+  small.tick(10);
+  const vole::Vec2 gone = stage.get<vole::Pose>(mouse).at - began;
+  CHECK(gone.x > 2);
+  CHECK(gone.y == Approx(-gone.x));
+  const vole::Vec2 by = stage.get<vole::Pose>(crumb).at - other;
+  CHECK(by.x == Approx(gone.x * std::sqrt(2.0f)).epsilon(0.02));
+  CHECK(by.y == 0);
+}
+
 TEST_CASE("numbers of a kind that change in its file are felt by the things that are there") {
   TestSession live;
   live.folder.write(
