@@ -173,6 +173,43 @@ TEST_CASE("a key held over a change of scene is no press in the next") {
   }
 }
 
+TEST_CASE("what a host hears is what its thing wants in the tick that comes next, and not one later") {
+  vole::Random chance(18);
+  Run run;
+  run.press("key Enter");
+  run.steps(2);
+  run.press("key Enter", false);
+  run.steps(2);
+  const vole::Stage& stage = run.session->stage();
+  const vole::Entity vole = stage.first("vole");
+  bool jumps = false, walks = false;
+  int events = 0;
+  for (int i = 0; i < 600; ++i) {
+    bool pressed = false;
+    if (chance.chance(0.3f)) {
+      jumps = pressed = !jumps;
+      run.press("key KeyW", jumps);
+      ++events;
+    }
+    if (chance.chance(0.1f)) {
+      walks = !walks;
+      run.press("key ArrowRight", walks);
+      ++events;
+    }
+    const std::int64_t ticks = run.session->ticks();
+    const bool frozen = stage.frozen();  // then things want nothing new
+    run.steps(1);
+    REQUIRE(run.session->ticks() == ticks + 1);
+    if (frozen) continue;
+    const vole::Intent& wants = stage.get<vole::Intent>(vole);
+    CAPTURE(i);
+    REQUIRE(wants.jump_held == jumps);
+    REQUIRE(wants.jump_pressed == pressed);
+    REQUIRE(wants.direction.x == (walks ? 1.0f : 0.0f));
+  }
+  CHECK(events > 100);
+}
+
 TEST_CASE("drawing changes nothing, and shows what lies in between") {
   Run drawn, plain;
   for (Run* run : {&drawn, &plain}) {

@@ -97,6 +97,24 @@ TEST_CASE("an axis comes from keys and sticks, and the shortest push still count
   CHECK(gather.latch().axis("walk") == 0);
 }
 
+TEST_CASE("an axis that is let go stops in the tick that comes next, whatever else was pressed in between") {
+  const vole::Controls controls = small_controls();
+  vole::InputGather gather(controls);
+  gather.add({control("key ArrowLeft"), 1});
+  CHECK(gather.latch().axis("walk") == -1);
+  gather.add({control("key Space"), 1});
+  gather.add({control("key ArrowLeft"), 0});
+  gather.add({control("key Space"), 0});
+  CHECK(gather.latch().axis("walk") == 0);
+  // Two pushes, each shorter than a tick.
+  for (int i = 0; i < 2; ++i) {
+    gather.add({control("key ArrowRight"), 1});
+    gather.add({control("key ArrowRight"), 0});
+    CHECK(gather.latch().axis("walk") == 1);
+  }
+  CHECK(gather.latch().axis("walk") == 0);
+}
+
 TEST_CASE("two pads are two pads: neither lets go of what the other holds") {
   const vole::Controls controls = small_controls();
   vole::InputGather gather(controls);

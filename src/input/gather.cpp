@@ -65,9 +65,10 @@ IVec2 pixel_at(Vec2 at) {
 InputGather::InputGather(std::shared_ptr<const Controls> controls)
     : controls_(std::move(controls)), gathered_(controls_), latched_(controls_) {
   device(0);
-  for (std::size_t player = 0; player < gathered_.players.size(); ++player)
-    seats_.push_back({chords_of(*controls_, player),
-                      std::vector<TickInput::AxisState>(gathered_.players[player].axes.size())});
+  for (std::size_t player = 0; player < gathered_.players.size(); ++player) {
+    const std::vector<TickInput::AxisState> at_rest(gathered_.players[player].axes.size());
+    seats_.push_back({chords_of(*controls_, player), at_rest, at_rest});
+  }
 }
 
 InputGather::Device& InputGather::device(std::uint8_t number) {
@@ -258,12 +259,13 @@ const TickInput& InputGather::latch() {
   latched_.seen_pointer = gathered_.seen_pointer;
   gathered_.seen_pointer.wheel = {0, 0};
   for (std::size_t player = 0; player < seats_.size(); ++player) {
-    std::vector<TickInput::AxisState>& tapped = seats_[player].tapped;
-    for (std::size_t i = 0; i < tapped.size(); ++i) {
-      // A push shorter than a tick still counts for one.
-      TickInput::AxisState& axis = latched_.players[player].axes[i];
-      if (axis == TickInput::AxisState{}) axis = tapped[i];
-      tapped[i] = {};
+    Seat& seat = seats_[player];
+    for (std::size_t i = 0; i < seat.tapped.size(); ++i) {
+      const TickInput::AxisState now = gathered_.players[player].axes[i], at_rest{};
+      // A push that begins and ends between two ticks still counts for one.
+      if (now == at_rest && seat.pushed[i] == at_rest) latched_.players[player].axes[i] = seat.tapped[i];
+      seat.pushed[i] = now;
+      seat.tapped[i] = at_rest;
     }
     for (TickInput::ActionState& state : gathered_.players[player].actions)
       state.presses = state.releases = 0;
@@ -280,6 +282,7 @@ void InputGather::release_all() {
     std::fill(gathered_.players[player].axes.begin(), gathered_.players[player].axes.end(),
               TickInput::AxisState{});
     std::fill(seats_[player].tapped.begin(), seats_[player].tapped.end(), TickInput::AxisState{});
+    std::fill(seats_[player].pushed.begin(), seats_[player].pushed.end(), TickInput::AxisState{});
   }
 }
 

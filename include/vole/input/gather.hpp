@@ -46,8 +46,8 @@ class InputGather {
   // What one player's controls come to.
   struct Seat {
     std::vector<std::vector<Control>> chords;  // that are bound
-    std::vector<TickInput::AxisState>
-        tapped;  // of every axis: its last push since the latch before, 0 for none
+    std::vector<TickInput::AxisState> tapped;  // of every axis: its last push since the latch before
+    std::vector<TickInput::AxisState> pushed;  // and where it was at that latch
   };
   struct Device {
     std::vector<float> values;          // of every control
