@@ -148,6 +148,17 @@ TEST_CASE(
   CHECK(dropped == 1);
 }
 
+TEST_CASE("a finger that taps between two ticks points where it tapped, and then nowhere") {
+  Table table;
+  table.gather->add(vole::FingerEvent{1, vole::FingerPhase::down, {20, 18}});
+  table.gather->add(vole::FingerEvent{1, vole::FingerPhase::up, {20, 18}});
+  table.next();
+  const vole::Stage& stage = table.running->stage();
+  CHECK(stage.input().pointer() == vole::Pointer{{20, 18}, true, {0, 0}});
+  table.next();
+  CHECK_FALSE(stage.input().pointer().inside);
+}
+
 TEST_CASE("a game that asks for the pointer without saying so is told") {
   Table table(false);
   vole::Stage& stage = table.running->stage();

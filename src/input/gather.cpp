@@ -127,10 +127,10 @@ void InputGather::press_for_a_moment(Control control) {
 void InputGather::add(const FingerEvent& event) {
   gestures_.take(event);
   press_areas();
-  if (!gestures_.fingers().empty())
-    point_at(gestures_.fingers()[0].at);
-  else
-    point_at(std::nullopt);
+  // A tap that is over before the next tick has pointed there.
+  const bool touched = !gestures_.fingers().empty();
+  if (touched) point_at(gestures_.fingers()[0].at);
+  finger_gone_ = !touched;
   pass(0);
 }
 
@@ -258,6 +258,7 @@ const TickInput& InputGather::latch() {
   latched_.players = gathered_.players;
   latched_.seen_pointer = gathered_.seen_pointer;
   gathered_.seen_pointer.wheel = {0, 0};
+  if (std::exchange(finger_gone_, false)) gathered_.seen_pointer.inside = false;
   for (std::size_t player = 0; player < seats_.size(); ++player) {
     Seat& seat = seats_[player];
     for (std::size_t i = 0; i < seat.tapped.size(); ++i) {

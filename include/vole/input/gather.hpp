@@ -73,6 +73,7 @@ class InputGather {
   std::vector<Device> devices_;  // the first: keyboard, mouse and touch screen
   std::vector<Seat> seats_;
   Gestures gestures_;
+  bool finger_gone_ = false;  // after the next latch it points nowhere
   TickInput gathered_;
   TickInput latched_;
   std::optional<Control> counted_control_;
