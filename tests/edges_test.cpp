@@ -188,9 +188,10 @@ TEST_CASE("a thing wants to go at most as fast as it can") {
     vole::Motion motion;
     vole::Touching touching;
     vole::Pose pose{{600, 48}, {600, 48}};
-    for (int i = 0; i < 120; ++i)
-      vole::move_sideways(alone.moving, {{direction, 0}, false, false}, 1 / 60.0f, mover, motion, touching,
-                          pose);
+    for (int i = 0; i < 120; ++i) {
+      vole::MoverTurn turn{{{direction, 0}, false, false}, 1 / 60.0f, alone.moving, motion, touching, pose};
+      vole::move_sideways(turn, mover);
+    }
     return motion.velocity.x;
   };
   CHECK(speed_after(1) == 90);

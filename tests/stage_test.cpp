@@ -54,8 +54,8 @@ struct Jumper {
 
   void tick(float direction, bool pressed, bool held) {
     Alone alone(grid, body);
-    vole::move_sideways(alone.moving, {{direction, 0}, pressed, held}, 1 / rate, mover, motion, touching,
-                        pose);
+    vole::MoverTurn turn{{{direction, 0}, pressed, held}, 1 / rate, alone.moving, motion, touching, pose};
+    vole::move_sideways(turn, mover);
   }
   // Highest point above the floor of a jump that is held for so many ticks.
   float jump_height(int held_ticks) {

@@ -53,7 +53,8 @@ struct Walker {
   vole::Pose pose{{96, 96}, {96, 96}};
   void tick(const vole::SolidGrid& grid, Vec2 direction) {
     Alone alone(grid, body);
-    vole::move_from_above(alone.moving, {direction, false, false}, 1 / 60.0f, mover, motion, touching, pose);
+    vole::MoverTurn turn{{direction, false, false}, 1 / 60.0f, alone.moving, motion, touching, pose};
+    vole::move_from_above(turn, mover);
   }
 };
 

@@ -244,14 +244,8 @@ class Checker {
     const vole::KindCompiler compiler{kinds_, binding()};
     const auto compiled = compiler.compile(kind, thing, report_);
     if (own_components_) own_components_->check(thing, level, report_);
-    const auto has = [&](const vole::ComponentTypes::Type* type) {
-      return std::any_of(compiled->parts.begin(), compiled->parts.end(),
-                         [type](const auto& part) { return part.type == type; });
-    };
-    for (const vole::CompiledKind::Part& part : compiled->parts)
-      if (controls_read_ && part.type == types_.of<vole::Person>())
-        check_person(*static_cast<const vole::Person*>(part.component.get()),
-                     has(types_.of<vole::SideMover>()), has(types_.of<vole::TopMover>()), thing.where);
+    if (const auto* const person = compiled->find<vole::Person>(); person && controls_read_)
+      check_person(*person, needed_by(*compiled), thing.where);
     if (!compiled->sprite) return;
     const vole::Sprite& sprite = *compiled->sprite;
     named_.insert("sheet " + sprite.sheet_name.value);
@@ -261,7 +255,14 @@ class Checker {
     });
   }
 
-  void check_person(const vole::Person& person, bool from_the_side, bool from_above,
+  // By its mover.
+  static vole::NeededIntent needed_by(const vole::CompiledKind& kind) {
+    for (const vole::CompiledKind::Part& part : kind.parts)
+      if (part.type->mover) return *part.type->mover;
+    return {};
+  }
+
+  void check_person(const vole::Person& person, vole::NeededIntent needed,
                     const vole::FilePosition& otherwise) {
     const auto known = [&](const auto& things, const auto& written, std::string_view sort) {
       const auto names = vole::names_of(things);
@@ -272,8 +273,8 @@ class Checker {
     };
     known(controls_.axes, person.walk, "axis");
     const vole::Axis* const walk = vole::find_named(controls_.axes, person.walk.value);
-    if (from_above && !(walk && walk->is_flat)) known(controls_.axes, person.walk_down, "axis");
-    if (from_the_side) known(controls_.actions, person.jump, "action");
+    if (needed.up_and_down && !(walk && walk->is_flat)) known(controls_.axes, person.walk_down, "axis");
+    if (needed.jump) known(controls_.actions, person.jump, "action");
   }
 
   void check_recordings() {

@@ -16,8 +16,7 @@ using vole::FactSource;
 // is true of one of these.
 std::vector<float> telling_values(const ClipRules& rules, std::uint32_t fact) {
   const FactSource source = vole::fact_source(rules.facts()[fact]);
-  if (source == FactSource::finished || source == FactSource::grounded || source == FactSource::at_wall)
-    return {0, 1};
+  if (vole::is_yes_or_no(source)) return {0, 1};
   std::set<float> named;
   for (const ClipRules::Rule& rule : rules.rules())
     for (const ClipRules::Condition& condition : rule.when)

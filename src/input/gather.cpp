@@ -48,10 +48,6 @@ float beyond_dead(float pushed, const Axis& axis) {
   return axis.curve == 1 ? share : std::pow(share, axis.curve);
 }
 
-float length_of(Vec2 v) {
-  return std::sqrt(v.x * v.x + v.y * v.y);
-}
-
 IVec2 pixel_at(Vec2 at) {
   const auto pixel = [](float position) {
     constexpr float most = 32767;
@@ -214,7 +210,7 @@ TickInput::AxisState InputGather::axis_value(const Axis& axis, std::size_t playe
     return (any_held(more, player) ? 1.0f : 0.0f) - (any_held(less, player) ? 1.0f : 0.0f);
   };
   Vec2 furthest{keys(axis.less, axis.more), axis.is_flat ? keys(axis.up, axis.down) : 0.0f};
-  if (const float length = length_of(furthest); length > 1) furthest /= length;
+  furthest = at_most_one_long(furthest);
   for (const Control stick : axis.sticks) {
     Vec2 pushed{value_of(stick, player), 0};
     if (axis.is_flat) pushed.y = value_of({static_cast<std::uint16_t>(stick.index + 1)}, player);

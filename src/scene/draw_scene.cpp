@@ -2,6 +2,7 @@
 // the picture is handed on.
 #include <algorithm>
 
+#include "level_edges.hpp"
 #include "placement.hpp"
 #include "shown_fields.hpp"
 #include "tick.hpp"
@@ -11,6 +12,17 @@
 
 namespace vole {
 namespace {
+
+// Once more on the other side, while it crosses an edge of the level behind which it comes in again.
+void add_other_sides(DrawList& list, LayerId into, const World& world, Entity entity,
+                     const PictureItem& item) {
+  for (const Vec2 by : other_sides(world, entity)) {
+    if (by == Vec2{0, 0}) continue;
+    PictureItem other = item;
+    other.at += by;
+    list.add(into, other);
+  }
+}
 
 void add_sprite(DrawList& list, LayerId into, const World& world, Entity entity, const Sprite& sprite,
                 float share, int ticks_per_second) {
@@ -37,6 +49,7 @@ void add_sprite(DrawList& list, LayerId into, const World& world, Entity entity,
   shade(item, look);
   if (world.level && world.level.file().layers[layer].order == LayerOrder::feet) item.depth += place.at.y;
   list.add(into, item);
+  if (world.entities.any<LevelEdge>()) add_other_sides(list, into, world, entity, item);
 }
 
 }  // namespace

@@ -4,12 +4,15 @@
 
 #include "checking.hpp"
 #include "vole/base/names.hpp"
+#include "vole/world/grid_mover.hpp"
+#include "vole/world/mind.hpp"
 #include "vole/world/top_mover.hpp"
 
 namespace vole {
 
 float OwnFacts::value(FactSource source) const {
   const Vec2 velocity = motion ? motion->velocity : Vec2{0, 0};
+  const auto is = [&](SideState state) { return side && side->state == state ? 1.0f : 0.0f; };
   switch (source) {
     case FactSource::finished:
       return finished ? 1.0f : 0.0f;
@@ -23,6 +26,18 @@ float OwnFacts::value(FactSource source) const {
       return velocity.y;
     case FactSource::speed:
       return from_above ? std::sqrt(velocity.x * velocity.x + velocity.y * velocity.y) : std::abs(velocity.x);
+    case FactSource::climbing:
+      return is(SideState::climbing);
+    case FactSource::swimming:
+      return is(SideState::swimming);
+    case FactSource::crouching:
+      return is(SideState::crouching);
+    case FactSource::dashing:
+      return is(SideState::dashing);
+    case FactSource::sliding:
+      return is(SideState::sliding);
+    case FactSource::gliding:
+      return is(SideState::gliding);
     case FactSource::game:
       break;
   }
@@ -34,7 +49,8 @@ OwnFacts own_facts(const Tick& tick, Entity entity) {
   const Sprite* const sprite = entities.find<Sprite>(entity);
   return {entities.find<Motion>(entity), entities.find<Touching>(entity),
           sprite && sprite->playhead().finished(tick.setting.ticks_per_second),
-          entities.has<TopMover>(entity)};
+          entities.has<TopMover>(entity) || entities.has<GridMover>(entity),
+          entities.find<SideMover>(entity)};
 }
 
 float fact_of_check(const Tick& tick, Entity entity, const Check& check) {
@@ -50,6 +66,8 @@ float fact_of(const Tick& tick, Entity entity, const OwnFacts& own, std::string_
   if (const Checks* const checks = entities.find<Checks>(entity))
     if (const auto* const item = find_named(checks->all, name))
       return fact_of_check(tick, entity, item->value);
+  if (const Mind* const mind = entities.find<Mind>(entity))
+    if (const MindPart* const part = mind->deciding(); part && part->name == name) return 1;
   const Sprite* const sprite = entities.find<Sprite>(entity);
   const int known = sprite && sprite->sheet() ? sprite->sheet()->rules.find_fact(name) : -1;
   return known < 0 ? 0 : sprite->playing.facts[static_cast<std::size_t>(known)];

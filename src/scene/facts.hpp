@@ -3,6 +3,7 @@
 
 #include "tick.hpp"
 #include "vole/world/motion.hpp"
+#include "vole/world/side_mover.hpp"
 
 namespace vole {
 
@@ -11,7 +12,8 @@ struct OwnFacts {
   const Motion* motion = nullptr;
   const Touching* touching = nullptr;
   bool finished = false;
-  bool from_above = false;  // it walks on what is seen from above
+  bool from_above = false;  // it goes on what is seen from above
+  const SideMover* side = nullptr;
 
   float value(FactSource source) const;
 };

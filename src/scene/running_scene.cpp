@@ -46,7 +46,7 @@ void RunningScene::say_cues() {
 
 void RunningScene::tick(const TickInput& input) {
   world_.input.take(input);
-  Tick tick{setting_, world_, stage_, *scene_, type_, cues_, *scratch_};
+  Tick tick{setting_, world_, stage_, *scene_, type_, cues_, *scratch_, steps_.movers()};
   bool frozen = false;
   for (const TickStep& step : steps_.all()) {
     if (step.of_things && frozen) continue;

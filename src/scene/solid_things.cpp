@@ -68,6 +68,11 @@ MoveRules SolidThings::rules(Entity thing, const Categories& categories) const {
   return rules;
 }
 
+void SolidThings::put(Entity thing, Vec2 at, const Rect& box) {
+  known_[thing.index].body.box = box;
+  put(thing, at);
+}
+
 void SolidThings::put(Entity thing, Vec2 at) {
   Known& known = known_[thing.index];
   known.body.at = at;

@@ -4,7 +4,9 @@
 #include <deque>
 #include <map>
 
+#include "mind_ways.hpp"
 #include "scene_light.hpp"
+#include "targets.hpp"
 #include "vole/physics/collision_world.hpp"
 #include "vole/physics/pair_finder.hpp"
 #include "vole/scene/running_scene.hpp"
@@ -52,7 +54,6 @@ struct ShownField {
   FieldRef::Bytes own{};
 };
 
-// Memory that steps use again.
 // What each tile of the level shows.
 struct TileFrames {
   std::shared_ptr<const Level> of;
@@ -65,6 +66,7 @@ struct TileFrames {
   }
 };
 
+// Memory that steps use again.
 struct TickScratch {
   TileFrames tile_frames;
   SceneLight light;
@@ -82,6 +84,8 @@ struct TickScratch {
   CollisionWorld pusher;  // with one body alone
   std::vector<Squeezed> squeezed;
   std::vector<Told> told;
+  Targets targets;
+  MindWays ways;
   std::vector<ShownField> shown_fields;
   // The fields of each track that was shown, until a sheet changes.
   std::map<const Track*, std::vector<BoundField>> track_fields;
@@ -95,6 +99,7 @@ struct Tick {
   const SceneType& scene_type;
   const Cues& cues;
   TickScratch& scratch;
+  const Movers& movers;
 };
 
 void take_changed_files(Tick& tick);

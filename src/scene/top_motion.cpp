@@ -3,14 +3,10 @@
 #include <algorithm>
 #include <cmath>
 
-#include "vole/scene/body_motion.hpp"
+#include "surroundings.hpp"
 
 namespace vole {
 namespace {
-
-float length_of(Vec2 v) {
-  return std::sqrt(v.x * v.x + v.y * v.y);
-}
 
 // The way that is pushed, of those that the thing can walk: at most 1 long.
 Vec2 way_of(Vec2 pushed, TopMover& mover) {
@@ -31,24 +27,24 @@ Vec2 way_of(Vec2 pushed, TopMover& mover) {
     };
     pushed = {part(pushed.x, pushed.y), part(pushed.y, pushed.x)};
   }
-  const float length = length_of(pushed);
-  return length > 1 ? pushed / length : pushed;
+  return at_most_one_long(pushed);
 }
 
 }  // namespace
 
-void move_from_above(Moving& moving, const Intent& intent, float seconds, TopMover& mover, Motion& motion,
-                     Touching& touching, Pose& pose) {
-  const Vec2 target = way_of(intent.direction, mover) * mover.speed;
+void move_from_above(MoverTurn& turn, TopMover& mover) {
+  Motion& motion = turn.motion;
+  const Vec2 target = way_of(turn.intent.direction, mover) * mover.speed;
   const Vec2 change = target - motion.velocity;
   const bool speeding_up = target != Vec2{0, 0} && length_of(target) >= length_of(motion.velocity);
-  const float most = (speeding_up ? mover.acceleration : mover.deceleration) * seconds;
+  const float most =
+      (speeding_up ? mover.acceleration : mover.deceleration) * friction_below(turn) * turn.seconds;
   const float length = length_of(change);
   motion.velocity = length <= most ? target : motion.velocity + change * (most / length);
-  moving.rules.slip = mover.slip;
-  const BodyMoved moved = move_body(moving, motion.velocity * seconds, motion, touching, pose);
+  turn.moving.rules.slip = mover.slip;
+  const BodyMoved moved = turn.move((motion.velocity + drift(turn)) * turn.seconds);
   motion.velocity = moved.kept(motion.velocity);
-  if (intent.direction.x != 0) pose.faces_left = intent.direction.x < 0;
+  if (turn.intent.direction.x != 0) turn.pose.faces_left = turn.intent.direction.x < 0;
 }
 
 }  // namespace vole

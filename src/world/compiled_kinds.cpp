@@ -6,7 +6,9 @@
 #include <map>
 #include <utility>
 
+#include "check_mind.hpp"
 #include "check_switches.hpp"
+#include "slips.hpp"
 #include "vole/base/names.hpp"
 #include "vole/input/intent.hpp"
 #include "vole/physics/subpixel.hpp"
@@ -15,10 +17,12 @@
 #include "vole/world/checks.hpp"
 #include "vole/world/kind_of.hpp"
 #include "vole/world/lamp.hpp"
+#include "vole/world/mind.hpp"
 #include "vole/world/motion.hpp"
 #include "vole/world/path_mover.hpp"
 #include "vole/world/person.hpp"
 #include "vole/world/pose.hpp"
+#include "vole/world/script.hpp"
 #include "vole/world/shapes.hpp"
 #include "vole/world/side_mover.hpp"
 #include "vole/world/switches.hpp"
@@ -55,13 +59,27 @@ void start_sprite(Sprite& sprite, const Binding& binding, Report& report) {
   });
 }
 
+// The names of those parts that are movers by intent, and of those that write it.
+std::vector<std::string_view> movers_of(const CompiledKind& kind) {
+  std::vector<std::string_view> names;
+  for (const CompiledKind::Part& part : kind.parts)
+    if (part.type->mover) names.push_back(part.type->name);
+  return names;
+}
+std::vector<std::string_view> pilots_of(const CompiledKind& kind) {
+  std::vector<std::string_view> names;
+  for (const CompiledKind::Part& part : kind.parts)
+    if (part.type->pilot) names.push_back(part.type->name);
+  return names;
+}
+
 // What moves has these besides.
 void add_motion(CompiledKind& kind, const ComponentTypes& types) {
   const auto add = [&]<class T>(T component) {
     kind.parts.push_back({types.of<T>(), std::make_shared<T>(component)});
   };
-  const bool moves = has(kind, "side_mover") || has(kind, "top_mover");
-  if (moves || has(kind, "person")) add(Intent{});
+  const bool moves = !movers_of(kind).empty();
+  if (moves || !pilots_of(kind).empty()) add(Intent{});
   if (moves) {
     add(Motion{});
     add(Touching{});
@@ -78,21 +96,11 @@ class Compilation {
     kind->name = name;
     kind_where_ = components.where;
     const Carries* const carries = add_parts(*kind, components);
-    for (const std::string_view mover : {"side_mover", "top_mover"})
-      if (has(*kind, mover) && !has(*kind, "body"))
-        report_.error(components.where, fmt::format("kind \"{}\" has a {} but no body to move", name, mover));
-    std::string_view first;
-    for (const std::string_view mover : {"side_mover", "top_mover", "path_mover"}) {
-      if (!has(*kind, mover)) continue;
-      if (!first.empty())
-        report_.error(components.where,
-                      fmt::format("kind \"{}\" is moved by a {} and by a {}", name, first, mover),
-                      "leave one of them out");
-      first = mover;
-    }
+    expect_one_mover(*kind);
     add_body(*kind);
     expect_point(*kind);
     add_switches(*kind);
+    add_pilots(*kind);
     add_motion(*kind, types());
     for (const CompiledKind::Part& part : kind->parts)
       part.type->visit_links(const_cast<void*>(part.component.get()), [&](PlaceLink& link) {
@@ -138,6 +146,23 @@ class Compilation {
       kind.parts.push_back({type, component});
     }
     return carries;
+  }
+
+  void expect_one_mover(const CompiledKind& kind) {
+    std::vector<std::string_view> movers = movers_of(kind);
+    if (!movers.empty() && !has(kind, "body") && !has(kind, "shapes"))
+      report_.error(kind_where_,
+                    fmt::format("kind \"{}\" has a {} but no body to move", kind.name, movers.front()));
+    if (has(kind, "path_mover")) movers.push_back("path_mover");
+    if (movers.size() > 1)
+      report_.error(kind_where_,
+                    fmt::format("kind \"{}\" is moved by a {} and by a {}", kind.name, movers[0], movers[1]),
+                    "leave one of them out");
+    if (const std::vector<std::string_view> pilots = pilots_of(kind); pilots.size() > 1)
+      report_.error(
+          kind_where_,
+          fmt::format("kind \"{}\" is steered by a {} and by a {}", kind.name, pilots[0], pilots[1]),
+          "leave one of them out");
   }
 
   // What has shapes has a body, and all that names a category names one of the game's.
@@ -191,6 +216,23 @@ class Compilation {
     }
   }
 
+  void add_pilots(CompiledKind& kind) {
+    const Sheet* const sheet = kind.sprite ? kind.sprite->sheet() : nullptr;
+    for (CompiledKind::Part& part : kind.parts) {
+      if (part.type == types().of<Script>()) {
+        auto script = std::make_shared<Script>(*static_cast<const Script*>(part.component.get()));
+        gather(report_, [&] { script->read = read_steps(*script); });
+        part.component = std::move(script);
+      }
+      if (part.type == types().of<Mind>()) {
+        auto mind = std::make_shared<Mind>(*static_cast<const Mind*>(part.component.get()));
+        gather(report_, [&] { mind->conditions = conditions_of(*mind); });
+        check_mind(*mind, {kind.name, kind.find<Checks>(), sheet, kind_where_}, compiler_.kinds, report_);
+        part.component = std::move(mind);
+      }
+    }
+  }
+
   void expect_category(const Located<std::string>& name) {
     gather(report_, [&] { compiler_.kinds.categories.number(name.value, name.where); });
   }
@@ -198,7 +240,7 @@ class Compilation {
   // A game's own component may be unknown here, but not one that looks like a slip of the pen.
   void report_unknown(const Node::Entry& entry) {
     const std::vector<std::string> known = types().names_in_files();
-    if (compiler_.binding.unknown == UnknownComponents::report || !nearest_name(entry.key, known).empty())
+    if (compiler_.binding.unknown == UnknownComponents::report || is_slip(entry.key, known))
       report_.error(entry.where, fmt::format("no component \"{}\"", entry.key),
                     did_you_mean(entry.key, known));
   }

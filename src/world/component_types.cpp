@@ -10,12 +10,19 @@
 #include "vole/world/attached.hpp"
 #include "vole/world/body.hpp"
 #include "vole/world/checks.hpp"
+#include "vole/world/fly_mover.hpp"
+#include "vole/world/grid_mover.hpp"
+#include "vole/world/ground_values.hpp"
 #include "vole/world/kind_of.hpp"
 #include "vole/world/lamp.hpp"
+#include "vole/world/level_edge.hpp"
+#include "vole/world/mind.hpp"
 #include "vole/world/motion.hpp"
 #include "vole/world/path_mover.hpp"
 #include "vole/world/person.hpp"
 #include "vole/world/pose.hpp"
+#include "vole/world/pushable.hpp"
+#include "vole/world/script.hpp"
 #include "vole/world/shapes.hpp"
 #include "vole/world/side_mover.hpp"
 #include "vole/world/sprite.hpp"
@@ -31,13 +38,22 @@ ComponentTypes::ComponentTypes() {
   add<Sprite>("sprite");
   add<Checks>("checks");
   add<Lamp>("lamp");
+  add<LevelEdge>("level_edge");
   add<PathMover>("path_mover");
-  add<Person>("person");
+  add<Pushable>("pushable");
   add<Shapes>("shapes");
-  add<SideMover>("side_mover");
   add<Switches>("switches");
   add<Tags>("tags");
-  add<TopMover>("top_mover");
+  add<Belt>("belt");
+  add<Ladder>("ladder");
+  add<Liquid>("liquid");
+  add_mover<FlyMover>("fly_mover");
+  add_mover<GridMover>("grid_mover", {.up_and_down = true});
+  add_mover<SideMover>("side_mover", {.jump = true});
+  add_mover<TopMover>("top_mover", {.up_and_down = true});
+  add_pilot<Mind>("mind");
+  add_pilot<Person>("person");
+  add_pilot<Script>("script");
   add<Carries>("carries");
   add<Attached>("attached", Use::state);
   add<FromPlace>("from_place", Use::state);

@@ -176,6 +176,27 @@ float LevelNow::friction(IVec2 cell) const {
   return 1;
 }
 
+float LevelNow::friction_of_floor(IVec2 cell) const {
+  for (std::size_t i = version_->layers.size(); i > 0; --i) {
+    const TileCell its = TileCell::from(tiles(i - 1).find(cell));
+    if (its.tile < 0 || version_->layers[i - 1].parallax != Vec2{1, 1}) continue;
+    if (const Tile& tile = version_->tiles.tile(its.tile); !tile.solid() && tile.friction != 1)
+      return tile.friction;
+  }
+  return 1;
+}
+
+const void* LevelNow::find_anywhere(std::size_t type, IVec2 cell) const {
+  if (!values_.any(type)) return nullptr;
+  for (std::size_t i = version_->layers.size(); i > 0; --i) {
+    if (version_->layers[i - 1].parallax != Vec2{1, 1}) continue;
+    const TileCell its = TileCell::from(tiles(i - 1).find(cell));
+    if (its.tile < 0) continue;
+    if (const void* const found = values_.find(its.tile, type)) return found;
+  }
+  return nullptr;
+}
+
 LayerLook& LevelNow::look(std::string_view layer_name) {
   const LayerLook written = version_->layers[layer(layer_name)].look;
   const auto found = std::find_if(looks_.begin(), looks_.end(),

@@ -9,6 +9,7 @@
 #include "vole/world/attached.hpp"
 #include "vole/world/compiled_kinds.hpp"
 #include "vole/world/kind_of.hpp"
+#include "vole/world/mind.hpp"
 #include "vole/world/path_mover.hpp"
 #include "vole/world/pose.hpp"
 
@@ -18,12 +19,17 @@ void expect_in_level(const CompiledKind& kind, const LevelNow& level, const Leve
   const auto file = [&]() -> const Level& { return piece ? *piece : level.file(); };
   if (kind.sprite) layer_of(*kind.sprite, level);
   for (const CompiledKind::Part& part : kind.parts) {
-    if (part.type->number == detail::component_type<PathMover>()) {
-      const auto& [name, where] = static_cast<const PathMover*>(part.component.get())->path;
+    const auto expect_path = [&](const Located<std::string>& path) {
+      const auto& [name, where] = path;
       if (!name.empty() && !level)
         throw Error(where, fmt::format("no path \"{}\": no level is loaded", name));
       if (!name.empty()) file().path(name, where);
-    }
+    };
+    if (part.type->number == detail::component_type<PathMover>())
+      expect_path(static_cast<const PathMover*>(part.component.get())->path);
+    if (part.type->number == detail::component_type<Mind>())
+      for (const Located<MindPart>& each : static_cast<const Mind*>(part.component.get())->parts)
+        expect_path(each.value.path);
     // Links are only looked at.
     part.type->visit_links(const_cast<void*>(part.component.get()), [&](PlaceLink& link) {
       const auto& [name, where] = link.place;

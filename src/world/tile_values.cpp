@@ -5,6 +5,7 @@
 #include <algorithm>
 #include <set>
 
+#include "slips.hpp"
 #include "vole/base/names.hpp"
 
 namespace vole {
@@ -18,11 +19,12 @@ TileValues::TileValues(const TileTable& tiles, const ComponentTypes& types, Unkn
       const ComponentTypes::Type* const type = types.find_in_files(item.name);
       if (type) {
         values_.push_back({static_cast<int>(i), type->number, type->parse(item.value, report)});
+        if (!any(type->number)) types_.push_back(type->number);
         continue;
       }
       const std::vector<std::string> known = types.names_in_files();
-      const bool is_slip = unknown == UnknownComponents::report || !nearest_name(item.name, known).empty();
-      if (is_slip && told.emplace(item.where.line, item.where.column).second)
+      const bool told_of = unknown == UnknownComponents::report || is_slip(item.name, known);
+      if (told_of && told.emplace(item.where.line, item.where.column).second)
         report.error(item.where, fmt::format("no component \"{}\"", item.name),
                      did_you_mean(item.name, known));
     }

@@ -38,6 +38,13 @@ class Game {
     types_.add<T>(name);
     return *this;
   }
+  // A component that moves its thing, with what turns intent into motion: see mover_turn.hpp.
+  template <Described T>
+  Game& moves(std::string_view name, void (*move)(MoverTurn& turn, T& mover), NeededIntent needed = {}) {
+    types_.add_mover<T>(name, needed);
+    steps_.movers().add<T>(move);
+    return *this;
+  }
   // A track that is written in C++ and not in a sheet; it must outlive the game.
   Game& knows(const Track& track) {
     tracks_.push_back(&track);

@@ -1,6 +1,7 @@
 // Points and directions. Pixels, y pointing down, origin at the top left.
 #pragma once
 
+#include <cmath>
 #include <glm/vec2.hpp>
 #include <glm/vec3.hpp>
 #include <glm/vec4.hpp>
@@ -11,5 +12,14 @@ using Vec2 = glm::vec2;
 using IVec2 = glm::ivec2;
 using Vec3 = glm::vec3;
 using Vec4 = glm::vec4;
+
+inline float length_of(Vec2 v) {
+  return std::sqrt(v.x * v.x + v.y * v.y);
+}
+// The same way, cut down to a length of 1.
+inline Vec2 at_most_one_long(Vec2 v) {
+  const float length = length_of(v);
+  return length > 1 ? v / length : v;
+}
 
 }  // namespace vole

@@ -15,7 +15,6 @@ struct Moving {
   CollisionBody body;
   MoveRules rules = {};
   const SolidThings* things = nullptr;  // whose bodies these are
-  float friction = 1;                   // of the tile it stands on
 
   // What was met on a move, by side.
   Touching touching(const BodyMoved& moved) const;

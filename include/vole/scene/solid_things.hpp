@@ -37,6 +37,8 @@ class SolidThings {
   // While things are moved one after the other: where one has come to; and that one is out of the way, until it is put
   // again.
   void put(Entity thing, Vec2 at);
+  // The same with another box for its body.
+  void put(Entity thing, Vec2 at, const Rect& box);
   void take_out(Entity thing) { collisions_.remove(thing.index); }
 
  private:

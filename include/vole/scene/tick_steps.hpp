@@ -19,6 +19,8 @@
 #include <string_view>
 #include <vector>
 
+#include "vole/scene/movers.hpp"
+
 namespace vole {
 
 class Stage;
@@ -42,8 +44,12 @@ class TickSteps {
   // that one is.
   void add_after(std::string_view after, std::string_view name, std::function<void(Stage&)> step);
   const std::vector<TickStep>& all() const { return steps_; }
+  // What the step "movers" runs.
+  Movers& movers() { return movers_; }
+  const Movers& movers() const { return movers_; }
 
  private:
+  Movers movers_;
   std::vector<TickStep> steps_;
 };
 

@@ -4,6 +4,7 @@
 //   types.add<Bulb>("bulb");           // a struct with a describe function
 #pragma once
 
+#include <optional>
 #include <string>
 #include <string_view>
 #include <vector>
@@ -12,6 +13,7 @@
 #include "vole/base/field.hpp"
 #include "vole/base/positions.hpp"
 #include "vole/base/schema.hpp"
+#include "vole/input/intent.hpp"
 #include "vole/world/entities.hpp"
 #include "vole/world/place_link.hpp"
 
@@ -26,6 +28,9 @@ class ComponentTypes {
     std::string name;
     Use use = Use::files;
     std::size_t number = 0;  // of the C++ type
+    // Of what turns intent into motion: what it cannot do without.
+    std::optional<NeededIntent> mover = {};
+    bool pilot = false;  // it writes intent
     std::unique_ptr<detail::PoolBase> (*make_pool)();
     // A component as a table says; what is wrong goes to the report.
     std::shared_ptr<void> (*parse)(const Node& table, Report& report);
@@ -52,7 +57,11 @@ class ComponentTypes {
   // Throws std::logic_error when the name or the type is there already.
   template <Described T>
   void add(std::string_view name, Use use = Use::files) {
-    add({std::string(name), use, detail::component_type<T>(),
+    add({std::string(name),
+         use,
+         detail::component_type<T>(),
+         {},
+         false,
          []() -> std::unique_ptr<detail::PoolBase> { return std::make_unique<detail::Pool<T>>(); },
          [](const Node& table, Report& report) -> std::shared_ptr<void> {
            auto component = std::make_shared<T>();
@@ -62,7 +71,8 @@ class ComponentTypes {
          [](Entities& entities, Entity entity, const void* component) {
            entities.add_copy(entity, *static_cast<const T*>(component));
          },
-         [] { return schema_of<T>(); }, []() -> const std::vector<FieldInfo>& { return numeric_fields<T>(); },
+         [] { return schema_of<T>(); },
+         []() -> const std::vector<FieldInfo>& { return numeric_fields<T>(); },
          [](Entities& entities, Entity entity, std::size_t index) {
            T* const component = entities.find<T>(entity);
            return component ? field_at(*component, index) : FieldRef();
@@ -84,6 +94,18 @@ class ComponentTypes {
          }});
   }
 
+  // The same for what moves its thing, and for what steers it: see movers.hpp.
+  template <Described T>
+  void add_mover(std::string_view name, NeededIntent needed = {}) {
+    add<T>(name);
+    of(name).mover = needed;
+  }
+  template <Described T>
+  void add_pilot(std::string_view name) {
+    add<T>(name);
+    of(name).pilot = true;
+  }
+
   // nullptr when there is none of this name.
   const Type* find(std::string_view name) const;
   // The type of a C++ type; nullptr when it is not a component.
@@ -99,6 +121,7 @@ class ComponentTypes {
 
  private:
   void add(Type type);
+  Type& of(std::string_view name) { return const_cast<Type&>(*find(name)); }
   const Type* by_number(std::size_t number) const;
 
   std::vector<Type> types_;

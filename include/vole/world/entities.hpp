@@ -82,6 +82,12 @@ class Entities {
     return find<T>(entity) != nullptr;
   }
 
+  // Whether anything has one.
+  template <Described T>
+  bool any() const {
+    return const_cast<Entities*>(this)->pool<T>().places() > 0;
+  }
+
   // Calls visit(entity, first, rest...) for each that has them all when the visit begins, in the order in
   // which `First` was attached. What is added meanwhile is not visited.
   template <Described First, Described... Rest, class Visit>

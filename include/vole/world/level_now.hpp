@@ -99,8 +99,15 @@ class LevelNow {
   const T* find(std::string_view layer, IVec2 cell) const {
     return values_.find<T>(this->cell(layer, cell).tile);
   }
+  // The same of the foremost tile that has one, whatever its layer; of layers that move with the level.
+  template <Described T>
+  const T* find_anywhere(IVec2 cell) const {
+    return static_cast<const T*>(find_anywhere(detail::component_type<T>(), cell));
+  }
   // Of what is solid in a cell, as its tile says; 1 where nothing is.
   float friction(IVec2 cell) const;
+  // Seen from above: of the foremost tile in a cell that says one and is not solid; 1 where none does.
+  float friction_of_floor(IVec2 cell) const;
   const std::vector<ChangedCell>& changed() const { return changed_; }
 
   // How a layer is shown; to change it, and as it is. Throw Error with the nearest name.
@@ -190,6 +197,7 @@ class LevelNow {
     std::shared_ptr<const Level> refused;
   };
 
+  const void* find_anywhere(std::size_t type, IVec2 cell) const;
   void make_room();
   void bind_pieces(const Binding& binding);
   const PieceFile& piece_file(std::string_view name, const Binding& binding, const FilePosition& asked = {});

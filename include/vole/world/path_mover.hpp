@@ -3,7 +3,10 @@
 //   path_mover = { points = [[0, 0], [0, -64]], speed = 30, pause = 0.5 }     # from where the thing was put
 //   path_mover = { path = "round", speed = 30 }                               # of the level: see level_path.hpp
 //
-// On a path of the level it begins at the spot that is nearest to where it was put, and pauses at the path's ends alone.
+//   path_mover = { path = "round", ease = "sine both", waits = [1, 0, 0.5] }  # seconds at each of its points
+//
+// On a path of the level it begins at the spot that is nearest to where it was put, and pauses at the path's ends alone. With `ease` it
+// speeds up after each stop and slows down before the next, in the time that it takes without.
 #pragma once
 
 #include <array>
@@ -12,6 +15,7 @@
 #include <vector>
 
 #include "vole/base/describe.hpp"
+#include "vole/base/easing.hpp"
 #include "vole/base/vec.hpp"
 
 namespace vole {
@@ -27,6 +31,8 @@ struct PathMover {
   Located<std::string> path;  // of the level
   float speed = 30;           // pixels a second
   float pause = 0;            // seconds at each point
+  std::vector<float> waits;   // the same of each point by its number, in place of pause
+  Ease ease = Ease::linear;   // between two stops: points at which it waits, and ends
   PathEnd end = PathEnd::back;
   bool runs = true;  // may be stopped and set going at any time
 
@@ -34,7 +40,11 @@ struct PathMover {
   Vec2 start{0, 0};        // where the thing was put
   std::uint32_t next = 0;  // the point that it is on its way to
   bool goes_back = false;
-  float waits = 0;  // seconds yet
+  float waiting = 0;  // seconds yet
+  // The stop from which it came, with `ease`: where, the point after it, and seconds since.
+  Vec2 left_at{0, 0};
+  std::uint32_t left_for = 0;
+  float since_left = -1;  // below 0: it has not left yet
 };
 template <class V>
 void describe(V& v, PathMover& path) {
@@ -42,13 +52,18 @@ void describe(V& v, PathMover& path) {
   v("path", path.path);
   v("speed", path.speed, within(0, 100000));
   v("pause", path.pause, within(0, 3600));
+  v("waits", path.waits, within(0, 3600).items(65536));
+  v("ease", path.ease);
   v("end", path.end);
   v("runs", path.runs);
   v.state("begun", path.begun);
   v.state("start", path.start, position());
   v.state("next", path.next);
   v.state("goes_back", path.goes_back);
-  v.state("waits", path.waits);
+  v.state("waiting", path.waiting);
+  v.state("left_at", path.left_at, position());
+  v.state("left_for", path.left_for);
+  v.state("since_left", path.since_left);
 }
 
 class World;

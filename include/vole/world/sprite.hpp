@@ -19,9 +19,30 @@
 namespace vole {
 
 // Where the value of a fact that clip rules ask for comes from: the game, or the thing itself.
-enum class FactSource : std::uint8_t { game, finished, grounded, at_wall, vx, vy, speed };
+enum class FactSource : std::uint8_t {
+  game,
+  finished,
+  grounded,
+  at_wall,
+  vx,
+  vy,
+  speed,
+  climbing,
+  swimming,
+  crouching,
+  dashing,
+  sliding,
+  gliding
+};
 constexpr auto enum_names(FactSource) {
-  return std::array<std::string_view, 7>{"", "finished", "grounded", "at_wall", "vx", "vy", "speed"};
+  return std::array<std::string_view, 13>{"",        "finished", "grounded", "at_wall",  "vx",
+                                          "vy",      "speed",    "climbing", "swimming", "crouching",
+                                          "dashing", "sliding",  "gliding"};
+}
+// Whether it is one of two: 1 or 0.
+constexpr bool is_yes_or_no(FactSource source) {
+  return source != FactSource::game && source != FactSource::vx && source != FactSource::vy &&
+         source != FactSource::speed;
 }
 FactSource fact_source(std::string_view fact);
 

@@ -5,6 +5,7 @@
 //   water = { depth = 3 }                  # struct Water, which the game knows as "water"
 #pragma once
 
+#include <algorithm>
 #include <memory>
 #include <vector>
 
@@ -24,6 +25,9 @@ class TileValues {
   const T* find(int tile) const {
     return static_cast<const T*>(find(tile, detail::component_type<T>()));
   }
+  // The same by the number of its type; and whether any tile has one.
+  const void* find(int tile, std::size_t type) const;
+  bool any(std::size_t type) const { return std::find(types_.begin(), types_.end(), type) != types_.end(); }
 
  private:
   struct Value {
@@ -31,9 +35,9 @@ class TileValues {
     std::size_t type = 0;
     std::shared_ptr<const void> component;
   };
-  const void* find(int tile, std::size_t type) const;
 
-  std::vector<Value> values_;  // by tile
+  std::vector<Value> values_;       // by tile
+  std::vector<std::size_t> types_;  // of them, each once
 };
 
 }  // namespace vole

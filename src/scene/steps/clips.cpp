@@ -7,14 +7,27 @@
 #include "../facts.hpp"
 #include "vole/base/names.hpp"
 #include "vole/input/intent.hpp"
+#include "vole/world/grid_mover.hpp"
+#include "vole/world/mind.hpp"
 #include "vole/world/motion.hpp"
 #include "vole/world/switches.hpp"
 
 namespace vole {
 namespace {
 
-// Facts that are named as one of the thing's checks.
+// Facts that are named as a part of the thing's mind.
+void look_into_mind(const Mind& mind, Sprite& sprite) {
+  const std::vector<std::string>& facts = sprite.sheet()->rules.facts();
+  const MindPart* const deciding = mind.deciding();
+  for (const Located<MindPart>& part : mind.parts)
+    for (std::size_t i = 0; i < facts.size() && !part.value.name.empty(); ++i)
+      if (facts[i] == part.value.name)
+        sprite.playing.facts[i] = deciding && deciding->name == part.value.name ? 1.0f : 0.0f;
+}
+
+// The same of its checks.
 void look(Tick& tick, Entity entity, Sprite& sprite) {
+  if (const Mind* const mind = tick.world.entities.find<Mind>(entity)) look_into_mind(*mind, sprite);
   const Checks* const checks = tick.world.entities.find<Checks>(entity);
   if (!checks) return;
   const std::vector<std::string>& facts = sprite.sheet()->rules.facts();
@@ -42,9 +55,12 @@ void follow_rules(Sprite& sprite, const OwnFacts& own, int ticks_per_second) {
   sprite.play(rules.rules()[static_cast<std::size_t>(decided)].clip);
 }
 
-// A set by direction shows the way that the thing wants to go, or else goes.
-void turn_along(Sprite& sprite, const Intent* intent, const Motion* motion) {
-  if (intent && intent->direction != Vec2{0, 0})
+// A set by direction shows the way that the thing wants to go, or else goes; on lanes, where it may have to wait for a turn, the way it
+// goes.
+void turn_along(Sprite& sprite, const Intent* intent, const Motion* motion, bool on_lanes) {
+  if (on_lanes && motion && motion->velocity != Vec2{0, 0})
+    sprite.face(motion->velocity);
+  else if (intent && intent->direction != Vec2{0, 0})
     sprite.face(intent->direction);
   else if (motion)
     sprite.face(motion->velocity);
@@ -58,7 +74,9 @@ void go_on(Tick& tick, Entity entity, Sprite& sprite) {
     const Motion* const motion = tick.world.entities.find<Motion>(entity);
     if (asks) look(tick, entity, sprite);
     if (asks) follow_rules(sprite, own_facts(tick, entity), rate);
-    if (sprite.links.set >= 0) turn_along(sprite, tick.world.entities.find<Intent>(entity), motion);
+    if (sprite.links.set >= 0)
+      turn_along(sprite, tick.world.entities.find<Intent>(entity), motion,
+                 tick.world.entities.has<GridMover>(entity));
   }
   for (PlayingTrack& playing : sprite.playing.tracks)
     if (playing.track && playing.track->over_at(++playing.ticks, rate)) playing = {};

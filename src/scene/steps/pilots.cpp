@@ -1,6 +1,9 @@
-#include "../tick.hpp"
+// People, scripts and minds say what things want.
+#include "../thinking.hpp"
 #include "vole/input/intent.hpp"
+#include "vole/world/grid_mover.hpp"
 #include "vole/world/person.hpp"
+#include "vole/world/script.hpp"
 #include "vole/world/side_mover.hpp"
 #include "vole/world/top_mover.hpp"
 
@@ -16,22 +19,46 @@ Vec2 pushed(const Input& input, const Person& person, bool from_above) {
   return direction;
 }
 
-}  // namespace
-
-void run_pilots(Tick& tick) {
+void ask_persons(Tick& tick) {
   const Input& input = tick.world.input;
   const Entities& entities = tick.world.entities;
   tick.world.entities.visit<Intent, Person>([&](Entity entity, Intent& intent, const Person& person) {
-    intent.direction = pushed(input, person, entities.has<TopMover>(entity));
-    intent.jump_pressed = intent.jump_held = intent.drop_pressed = false;
-    if (input.has_action(person.drop.value))
-      intent.drop_pressed = input.pressed(person.drop.value, person.player);
+    const bool from_above = entities.has<TopMover>(entity) || entities.has<GridMover>(entity);
+    intent = {};
+    intent.direction = pushed(input, person, from_above);
+    const auto pressed = [&](const Located<std::string>& action) {
+      return input.has_action(action.value) && input.pressed(action.value, person.player);
+    };
+    intent.drop_pressed = pressed(person.drop);
+    intent.dash_pressed = pressed(person.dash);
+    intent.act_pressed = pressed(person.act);
+    intent.act_held = input.has_action(person.act.value) && input.held(person.act.value, person.player);
     if (!entities.has<SideMover>(entity) && !input.has_action(person.jump.value)) return;
     const TickInput::ActionState& jump =
         input.action_state(person.jump.value, person.player, person.jump.where);
     intent.jump_pressed = jump.presses > 0;
     intent.jump_held = jump.held;
   });
+}
+
+// All decide by what they see at the begin of the step.
+void ask_minds(Tick& tick) {
+  if (!tick.world.entities.any<Mind>()) return;
+  tick.stage.update_bodies();
+  tick.scratch.targets.forget();
+  tick.world.entities.visit<Intent, Mind, Pose>([&](Entity entity, Intent& intent, Mind& mind, const Pose&) {
+    if (!tick.stage.removed(entity)) intent = think(tick, entity, mind, intent);
+  });
+}
+
+}  // namespace
+
+void run_pilots(Tick& tick) {
+  ask_persons(tick);
+  tick.world.entities.visit<Intent, Script>([&](Entity, Intent& intent, Script& script) {
+    intent = next_intent(script, tick.setting.ticks_per_second);
+  });
+  ask_minds(tick);
 }
 
 }  // namespace vole

@@ -1,0 +1,150 @@
+#include "side_ways.hpp"
+
+#include <algorithm>
+#include <cmath>
+
+namespace vole {
+namespace {
+
+Rect box_of(const MoverTurn& turn) {
+  return turn.moving.body.box.moved_by(turn.pose.at);
+}
+Vec2 middle_of(const MoverTurn& turn) {
+  const Rect box = box_of(turn);
+  return box.at + box.size * 0.5f;
+}
+Vec2 feet_of(const MoverTurn& turn, float above) {
+  const Rect box = box_of(turn);
+  return {box.at.x + box.size.x / 2, box.bottom() - above};
+}
+
+// From its feet up to its middle.
+const Ladder* ladder_in_reach(const MoverTurn& turn) {
+  const Ladder* const ladder = ladder_at(turn, feet_of(turn, 0.01f));
+  return ladder ? ladder : ladder_at(turn, middle_of(turn));
+}
+
+// Down onto what is less than so far below its feet.
+bool lands(MoverTurn& turn, float within) {
+  CollisionBody body = turn.moving.body;
+  body.at = turn.pose.at;
+  const BodyMoved down = turn.moving.world.slide(body, {0, within}, turn.moving.rules);
+  if (!down.below.any) return false;
+  turn.pose.at = down.at;
+  turn.touching = turn.moving.touching(down);
+  return true;
+}
+
+bool takes_hold(const MoverTurn& turn) {
+  const Vec2 pushed = turn.intent.direction;
+  if (std::abs(pushed.y) <= std::abs(pushed.x) || std::abs(pushed.y) < 0.5f) return false;
+  if (pushed.y < 0) return ladder_in_reach(turn) != nullptr;
+  // Down from above it.
+  return turn.touching.ground && ladder_at(turn, feet_of(turn, -0.5f)) != nullptr;
+}
+
+void let_go(SideMover& mover) {
+  mover.state = SideState::free;
+  mover.jumped_in_air = 0;
+  mover.dashed_in_air = false;
+}
+
+}  // namespace
+
+bool dash(MoverTurn& turn, SideMover& mover) {
+  const bool can_begin = mover.dash > 0 && mover.since_dash >= mover.dash_seconds + mover.dash_pause &&
+                         !(mover.dashed_in_air && !turn.touching.ground);
+  if (turn.intent.dash_pressed && can_begin) {
+    mover.since_dash = 0;
+    mover.dashed_in_air = !turn.touching.ground;
+    mover.rising = false;
+    mover.state = SideState::dashing;
+    turn.motion.velocity = {turn.pose.faces_left ? -mover.dash : mover.dash, 0};
+  }
+  if (mover.state != SideState::dashing) return false;
+  if (mover.since_dash >= mover.dash_seconds || turn.touching.wall()) {
+    mover.state = SideState::free;
+    turn.motion.velocity.x = std::clamp(turn.motion.velocity.x, -mover.speed, mover.speed);
+    return false;
+  }
+  turn.motion.velocity.y = 0;
+  fly_on(turn);
+  return true;
+}
+
+bool climb(MoverTurn& turn, SideMover& mover) {
+  if (mover.climb <= 0) return false;
+  const bool climbs = mover.state == SideState::climbing;
+  if (!climbs && !takes_hold(turn)) return false;
+  const Ladder* ladder = ladder_in_reach(turn);
+  if (!ladder) ladder = ladder_at(turn, feet_of(turn, -0.5f));
+  if (!ladder || (climbs && turn.intent.jump_pressed)) {
+    let_go(mover);
+    if (ladder) begin_jump(turn, mover, mover.jump);
+    return false;
+  }
+  mover.state = SideState::climbing;
+  mover.rising = false;
+  turn.motion.velocity = turn.intent.direction * mover.climb * ladder->speed;
+  const Vec2 before = turn.pose.at;
+  turn.moving.rules.through_one_way = true;
+  fly_on(turn);
+  turn.moving.rules.through_one_way = false;
+  if (ladder_in_reach(turn)) {
+    if (turn.touching.ground && turn.intent.direction.y > 0) let_go(mover);
+    return true;
+  }
+  // Above its top it stands where it can; else it hangs on below that.
+  const float gone = before.y - turn.pose.at.y;
+  if (gone <= 0 || lands(turn, gone))
+    let_go(mover);
+  else
+    turn.pose.at.y = before.y;
+  return true;
+}
+
+bool swim(MoverTurn& turn, SideMover& mover) {
+  const Liquid* const liquid = mover.swim > 0 ? liquid_at(turn, middle_of(turn)) : nullptr;
+  if (!liquid) {
+    if (mover.state == SideState::swimming) let_go(mover);
+    return false;
+  }
+  const Rect box = box_of(turn);
+  const bool at_surface = !liquid_at(turn, {box.at.x + box.size.x / 2, box.top() - 1});
+  Vec2& velocity = turn.motion.velocity;
+  if (mover.state != SideState::swimming) let_go(mover);
+  mover.state = SideState::swimming;
+  if (turn.intent.jump_pressed) {
+    // Out of it from its surface; below that a stroke.
+    begin_jump(turn, mover, at_surface ? mover.jump : mover.swim);
+    mover.rising = false;
+  } else {
+    const Vec2 pushed = turn.intent.direction;
+    const Vec2 target = pushed * mover.swim + liquid->current + Vec2{0, pushed.y == 0 ? liquid->sink : 0.0f};
+    const float step = liquid->thick * turn.seconds;
+    velocity = {towards(velocity.x, target.x, step), towards(velocity.y, target.y, step)};
+  }
+  fly_on(turn);
+  return true;
+}
+
+void crouch(MoverTurn& turn, SideMover& mover) {
+  if (mover.state != SideState::crouching) mover.state = SideState::free;
+  if (!turn.body || turn.moving.body.shapes || (mover.crouch <= 0 && mover.height <= 0)) return;
+  const bool wants = mover.crouch > 0 && turn.touching.ground && turn.intent.direction.y > 0.5f;
+  Body& body = *turn.body;
+  if (wants && mover.height <= 0 && mover.crouch < body.size.y) {
+    mover.height = body.size.y;
+    body.size.y = mover.crouch;
+  } else if (!wants && mover.height > 0) {
+    const float higher = std::max(mover.height - body.size.y, 0.0f);
+    if (!turn.moving.world.would_hit(turn.moving.body, {0, -higher}, turn.moving.rules)) {
+      body.size.y = mover.height;
+      mover.height = 0;
+    }
+  }
+  turn.moving.body.box = body.box({0, 0});
+  mover.state = mover.height > 0 ? SideState::crouching : SideState::free;
+}
+
+}  // namespace vole

@@ -1,0 +1,93 @@
+#include "check_mind.hpp"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+
+#include "vole/base/names.hpp"
+#include "vole/world/sprite.hpp"
+
+namespace vole {
+namespace {
+
+std::vector<std::string> facts_of_mind(const Mind& mind, const ThinkingKind& kind) {
+  std::vector<std::string> facts;
+  for (const std::string_view own : enum_names(FactSource::game))
+    if (!own.empty()) facts.emplace_back(own);
+  if (kind.checks)
+    for (const auto& item : kind.checks->all) facts.push_back(item.name);
+  for (const Located<MindPart>& part : mind.parts)
+    if (!part.value.name.empty()) facts.push_back(part.value.name);
+  if (kind.sheet)
+    for (const std::string& fact : kind.sheet->rules.facts()) facts.push_back(fact);
+  return facts;
+}
+
+void check_when(const Mind& mind, const ThinkingKind& kind, Report& report) {
+  if (!mind.conditions || (kind.sheet && kind.sheet->missing)) return;
+  const std::vector<std::string> facts = facts_of_mind(mind, kind);
+  for (std::size_t i = 0; i < mind.parts.size(); ++i) {
+    const std::vector<ClipRules::Condition>& when = mind.conditions->rules()[i].when;
+    for (std::size_t k = 0; k < when.size(); ++k)
+      if (const std::string& fact = mind.conditions->facts()[when[k].fact];
+          std::find(facts.begin(), facts.end(), fact) == facts.end())
+        report.error(
+            mind.parts[i].value.when[k].where,
+            fmt::format(
+                "no fact \"{}\" of \"{}\": neither its checks, its mind nor its sheet's rules have it", fact,
+                kind.name),
+            did_you_mean(fact, facts));
+  }
+}
+
+void check_part(const Located<MindPart>& item, const Kinds& kinds, Report& report) {
+  const MindPart& part = item.value;
+  const std::string_view does = enum_names(part.does)[static_cast<std::size_t>(part.does)];
+  const bool about_a_thing =
+      part.does == MindDoes::chase || part.does == MindDoes::flee || part.does == MindDoes::keep_distance;
+  const bool on_path = part.does == MindDoes::follow_path;
+  const auto& [of, of_where] = part.of;
+  const std::vector<std::string> tags = kinds.tags();
+  if (about_a_thing && of.empty())
+    report.error(item.where,
+                 fmt::format("a part that does \"{}\" says what it is about: of = \"...\"", does));
+  else if (!about_a_thing && !of.empty())
+    report.error(of_where, fmt::format("a part that does \"{}\" is about nothing: leave \"of\" out", does));
+  else if (!of.empty() && !kinds.has(of) && std::find(tags.begin(), tags.end(), of) == tags.end()) {
+    std::vector<std::string> known = tags;
+    for (const auto& kind : kinds.all) known.push_back(kind.name);
+    report.error(of_where, fmt::format("no kind and no tag \"{}\"", of), did_you_mean(of, known));
+  }
+  if (on_path == part.path.value.empty())
+    report.error(on_path ? item.where : part.path.where,
+                 on_path ? std::string("a part that follows a path names it: path = \"...\"")
+                         : fmt::format("a part that does \"{}\" follows no path: leave \"path\" out", does));
+  if (part.does == MindDoes::act && part.every <= 0)
+    report.error(item.where, "a part that acts says how often: every = 2");
+}
+
+// Whether nothing but its conditions keeps it from deciding.
+bool always_applies(const MindPart& part) {
+  const bool about_a_thing =
+      part.does == MindDoes::chase || part.does == MindDoes::flee || part.does == MindDoes::keep_distance;
+  return !about_a_thing && part.every <= 0 && part.when.empty();
+}
+
+}  // namespace
+
+void check_mind(const Mind& mind, const ThinkingKind& kind, const Kinds& kinds, Report& report) {
+  if (mind.parts.empty())
+    report.error(kind.where, fmt::format("the mind of \"{}\" has no parts", kind.name),
+                 "leave it out, or say what it does: mind = [{ does = \"patrol\" }]");
+  for (const Located<MindPart>& part : mind.parts) check_part(part, kinds, report);
+  check_when(mind, kind, report);
+  for (std::size_t i = 0; i + 1 < mind.parts.size(); ++i)
+    if (always_applies(mind.parts[i].value)) {
+      report.error(mind.parts[i + 1].where,
+                   "no part from here on ever decides: the one before always applies",
+                   "put that one last, or give it a \"when\"");
+      break;
+    }
+}
+
+}  // namespace vole

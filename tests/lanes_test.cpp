@@ -1,0 +1,246 @@
+// Movers on lanes: whatever is pushed, they are on a lane, never in a wall, and never stuck where a way is open.
+#include <cmath>
+#include <vector>
+
+#include "vole/world/grid_mover.hpp"
+#include "vole/world/level_edge.hpp"
+#include "yard.hpp"
+
+namespace {
+
+using vole::Entity;
+using vole::IVec2;
+using vole::Vec2;
+
+// Walls and lanes by chance, with ways out on the left, right, top and bottom that face each other.
+struct Maze {
+  IVec2 size{0, 0};
+  std::vector<std::string> rows;
+
+  Maze(vole::Random& chance, IVec2 its_size) : size(its_size) {
+    rows.assign(static_cast<std::size_t>(size.y), std::string(static_cast<std::size_t>(size.x), '#'));
+    dig({1, 1}, chance);
+    for (int i = 0; i < size.x * size.y / 12; ++i)
+      open({1 + below(chance, size.x - 2), 1 + below(chance, size.y - 2)});
+    for (int i = 0; i < 2; ++i) {
+      const int y = 1 + 2 * below(chance, size.y / 2);
+      const int x = 1 + 2 * below(chance, size.x / 2);
+      open({0, y});
+      open({size.x - 1, y});
+      open({x, 0});
+      open({x, size.y - 1});
+    }
+  }
+  void open(IVec2 cell) { rows[static_cast<std::size_t>(cell.y)][static_cast<std::size_t>(cell.x)] = '.'; }
+  // Behind an edge it goes on at the other.
+  bool is_open(IVec2 cell) const {
+    const auto x = static_cast<std::size_t>((cell.x + size.x) % size.x);
+    const auto y = static_cast<std::size_t>((cell.y + size.y) % size.y);
+    return rows[y][x] == '.';
+  }
+  std::string text() const {
+    std::string text;
+    for (const std::string& row : rows) text += "\"" + row + "\",\n";
+    return text;
+  }
+
+ private:
+  void dig(IVec2 from, vole::Random& chance) {
+    open(from);
+    std::vector<IVec2> ways{{2, 0}, {-2, 0}, {0, 2}, {0, -2}};
+    while (!ways.empty()) {
+      const auto pick = static_cast<std::size_t>(below(chance, static_cast<int>(ways.size())));
+      const IVec2 way = ways[pick], to = from + way;
+      ways.erase(ways.begin() + static_cast<std::ptrdiff_t>(pick));
+      if (to.x < 1 || to.y < 1 || to.x > size.x - 2 || to.y > size.y - 2 || is_open(to)) continue;
+      open(from + way / 2);
+      dig(to, chance);
+    }
+  }
+};
+
+constexpr const char* open_sides =
+    "[sides]\nleft = \"open\"\nright = \"open\"\ntop = \"open\"\nbottom = \"open\"\n";
+
+struct Lanes : Yard {
+  Maze maze;
+  Entity thing;
+  Vec2 body;
+
+  Lanes(const Maze& its_maze, Vec2 its_body, const std::string& mover)
+      : Yard(fmt::format(
+                 "[cart]\nbody = {{ size = [{}, {}], category = \"walkers\" }}\ngrid_mover = {{ {} }}\n"
+                 "level_edge = {{ sides = \"wrap\", top = \"wrap\" }}\n",
+                 its_body.x, its_body.y, mover),
+             {}, its_maze.text(), {}, open_sides),
+        maze(its_maze),
+        body(its_body) {
+    thing = stage->spawn("cart", {24, 24 + body.y / 2});
+  }
+  Vec2 middle() { return pose(thing).at - Vec2{0, body.y / 2}; }
+  bool on_line(float at) const { return std::fmod(at + 160 - 8, 16.0f) == 0; }
+  bool on_crossing() { return on_line(middle().x) && on_line(middle().y); }
+  IVec2 cell() {
+    return {static_cast<int>(std::floor(middle().x / 16)), static_cast<int>(std::floor(middle().y / 16))};
+  }
+  void push(Vec2 direction) { stage->get<vole::Intent>(thing).direction = direction; }
+  bool in_wall() {
+    const vole::Rect box{middle() - body * 0.5f, body};
+    for (int y = static_cast<int>(std::floor(box.top() / 16)); static_cast<float>(y) * 16 < box.bottom(); ++y)
+      for (int x = static_cast<int>(std::floor(box.left() / 16)); static_cast<float>(x) * 16 < box.right();
+           ++x)
+        if (!maze.is_open({x, y})) return true;
+    return false;
+  }
+};
+
+}  // namespace
+
+TEST_CASE(
+    "whatever is pushed, what goes along lanes is on one, in no wall, and not stuck where a way is open") {
+  vole::Random chance(81);
+  const std::vector<Vec2> bodies{{16, 16}, {16, 10}, {9, 16}, {15.5f, 12}};
+  int moved = 0, stood = 0, wrapped = 0;
+  for (int round = 0; round < cases(12); ++round) {
+    const Maze maze(chance, {9 + 2 * below(chance, 6), 9 + 2 * below(chance, 4)});
+    const Vec2 body = bodies[static_cast<std::size_t>(below(chance, 4))];
+    const bool keeps_going = chance.chance(0.5f);
+    const float speed = chance.within(20, 500);
+    Lanes lanes(maze, body, fmt::format("speed = {}, keeps_going = {}", speed, keeps_going));
+    lanes.tick();
+    Vec2 pushed{0, 0};
+    int quiet = 0;
+    for (int i = 0; i < 1500; ++i) {
+      if (below(chance, 12) == 0)
+        pushed = {static_cast<float>(below(chance, 3)) - 1, static_cast<float>(below(chance, 3)) - 1};
+      lanes.push(pushed);
+      const IVec2 cell = lanes.cell();
+      const bool was_on_crossing = lanes.on_crossing();
+      const Vec2 before = lanes.middle();
+      lanes.tick();
+      const Vec2 now = lanes.middle();
+      CAPTURE(round, i, maze.text(), body.x, body.y, speed, keeps_going, before.x, before.y, now.x, now.y,
+              pushed.x, pushed.y);
+      REQUIRE((lanes.on_line(now.x) || lanes.on_line(now.y)));
+      REQUIRE_FALSE(lanes.in_wall());
+      const IVec2 across{static_cast<int>(pushed.x), 0}, down{0, static_cast<int>(pushed.y)};
+      const bool way_open =
+          (across.x != 0 && maze.is_open(cell + across)) || (down.y != 0 && maze.is_open(cell + down));
+      if (was_on_crossing && way_open) {
+        REQUIRE(now != before);
+        ++moved;
+      }
+      // What stops, stops on a crossing.
+      if (now == before) {
+        REQUIRE(lanes.on_crossing());
+        ++stood;
+      }
+      quiet = pushed == Vec2{0, 0} ? quiet + 1 : 0;
+      if (!keeps_going && quiet > static_cast<int>(60 * (16 / speed + 0.4f)) + 2) REQUIRE(now == before);
+      if (std::abs(now.x - before.x) > 64 || std::abs(now.y - before.y) > 64) ++wrapped;
+      // Never outside: its middle comes in again.
+      REQUIRE(now.x >= 0);
+      REQUIRE(now.y >= 0);
+      REQUIRE(now.x < static_cast<float>(maze.size.x) * 16);
+      REQUIRE(now.y < static_cast<float>(maze.size.y) * 16);
+    }
+  }
+  CHECK(moved > 100);
+  CHECK(stood > 100);
+  CHECK(wrapped > 5);
+}
+
+TEST_CASE("a body as wide as its lane takes a corner in all four directions, from both sides") {
+  vole::Random chance(5);
+  // A cross of lanes.
+  Maze maze(chance, {9, 9});
+  for (int i = 0; i < 81; ++i)
+    maze.rows[static_cast<std::size_t>(i / 9)][static_cast<std::size_t>(i % 9)] = '#';
+  for (int i = 1; i < 8; ++i) {
+    maze.open({i, 4});
+    maze.open({4, i});
+  }
+  const std::vector<IVec2> ways{{1, 0}, {0, 1}, {-1, 0}, {0, -1}};
+  for (const IVec2 from : ways)
+    for (const IVec2 to : ways) {
+      if (from == to || from == to * -1) continue;
+      Lanes lanes(maze, {16, 16}, "speed = 70");
+      const IVec2 start = IVec2{4, 4} - from * 3;
+      lanes.pose(lanes.thing).at = Vec2(start) * 16.0f + Vec2{8, 16};
+      for (int i = 0; i < 120; ++i) {
+        // The turn is pushed from before the crossing on; the way there no more.
+        lanes.push(Vec2(i < 30 ? from : to));
+        lanes.tick();
+      }
+      CAPTURE(from.x, from.y, to.x, to.y);
+      CHECK(lanes.cell() == IVec2{4, 4} + to * 3);
+    }
+}
+
+TEST_CASE("a turn that is asked for a little early is remembered, and forgotten after that") {
+  vole::Random chance(5);
+  Maze maze(chance, {9, 9});
+  for (std::string& row : maze.rows) row = "#########";
+  for (int x = 1; x < 8; ++x) maze.open({x, 1});
+  for (int y = 1; y < 8; ++y) maze.open({5, y});
+  // From the first cell it is at the crossing after 64 ticks.
+  const auto turns = [&](int asked_at) {
+    Lanes lanes(maze, {16, 16}, "speed = 60, keeps_going = true, early_turn = 0.3");
+    for (int i = 0; i < 120; ++i) {
+      lanes.push(i == asked_at ? Vec2{0, 1} : i < 3 ? Vec2{1, 0} : Vec2{0, 0});
+      lanes.tick();
+    }
+    return lanes.cell().y > 1;
+  };
+  CHECK(turns(60));
+  CHECK(turns(48));
+  CHECK_FALSE(turns(40));
+  CHECK_FALSE(turns(70));
+}
+
+TEST_CASE(
+    "what goes along lanes turns back before something that has come into its way, and waits for none") {
+  vole::Random chance(5);
+  Maze maze(chance, {11, 9});
+  for (std::string& row : maze.rows) row = "###########";
+  for (int x = 1; x < 10; ++x) maze.open({x, 1});
+  Lanes lanes(maze, {16, 16}, "speed = 60");
+  const Entity door = lanes.stage->spawn("door", {200, 32});
+  for (int i = 0; i < 30; ++i) {
+    lanes.push({1, 0});
+    lanes.tick();
+  }
+  // Between two crossings.
+  REQUIRE_FALSE(lanes.on_crossing());
+  const float x = lanes.middle().x;
+  lanes.pose(door).at = {x + 8 + 3, 32};
+  for (int i = 0; i < 60; ++i) {
+    lanes.push({1, 0});
+    lanes.tick();
+    CHECK(lanes.on_line(lanes.middle().y));
+    CHECK_FALSE(lanes.stage->overlap(lanes.thing, door));
+  }
+  lanes.push({0, 0});
+  for (int i = 0; i < 60; ++i) lanes.tick();
+  CHECK(lanes.on_crossing());
+}
+
+TEST_CASE("what wraps is held where there is a wall on the other side") {
+  vole::Random chance(5);
+  Maze maze(chance, {9, 9});
+  for (std::string& row : maze.rows) row = "#########";
+  for (int x = 0; x < 9; ++x) maze.open({x, 1});
+  for (int x = 3; x < 9; ++x) maze.open({x, 3});
+  for (const int row : {1, 3}) {
+    Lanes lanes(maze, {16, 16}, "speed = 60");
+    lanes.pose(lanes.thing).at = {7 * 16 + 8, static_cast<float>(row) * 16 + 16};
+    bool crossed = false;
+    for (int i = 0; i < 60; ++i) {
+      lanes.push({1, 0});
+      lanes.tick();
+      crossed = crossed || lanes.cell().x < 3;
+    }
+    CHECK(crossed == (row == 1));
+    CHECK(lanes.cell().x == (row == 1 ? 2 : 8));
+  }
+}
