@@ -24,7 +24,8 @@ game=build/demo/examples/allotment/allotment
 vole=build/demo/cli/vole
 
 if [ "$headless" = no ]; then
-  echo "(build/demo/examples/towpath/towpath is a second game: Space jumps.)"
+  echo "(Two more games: build/demo/examples/milkround/milkround is driven with the arrow keys, Space rings the bell;"
+  echo " build/demo/examples/towpath/towpath jumps with Space.)"
   echo "Arrow keys or A and D walk, Space jumps, Down or S digs, Enter starts, Escape goes back to the title, F11 fills the screen."
   exec "$game"
 fi
@@ -38,7 +39,10 @@ echo "playing the shipped run without a window ..."
 build/demo/examples/towpath/towpath --headless --replay examples/towpath/recordings/home.run \
   --shot shots/towpath.png@3500 --shot shots/jetty.png@1100 >/dev/null
 "$vole" check examples/allotment
+build/demo/examples/milkround/milkround --headless --replay examples/milkround/recordings/round.run \
+  --shot shots/milkround-title.png@60 --shot shots/milkround.png@1400 --shot shots/milkround-end.png >/dev/null
 "$vole" check examples/towpath
+"$vole" check examples/milkround
 "$vole" preview examples/allotment/assets/vole.sheet.toml -o shots/sheet.png >/dev/null
 "$vole" preview examples/allotment/assets/vole.sheet.toml -o shots/vole.gif >/dev/null
 "$vole" preview examples/allotment/assets/vole.sheet.toml --show rules -o shots/rules.png >/dev/null
@@ -54,7 +58,9 @@ pictures:
   shots/door.png      the shed opens, and a hedgehog goes out for the night
   shots/cellar.png    below the shed, by lantern light: the lever has raised the gate
   shots/finish.png    every bulb is in the shed
-  shots/towpath.png   the second game: an endless run, laid from pieces; shots/jetty.png: another of them
+  shots/milkround.png a game seen from above: a milk float, dogs and a postwoman on the lanes of a village;
+                      shots/milkround-title.png and shots/milkround-end.png: how it begins and ends
+  shots/towpath.png   the third game: an endless run, laid from pieces; shots/jetty.png: another of them
   shots/xray.png      bodies, solid tiles and pivots drawn over the picture (--xray)
   shots/sheet.png     the vole's frames and clips (vole preview)
   shots/vole.gif      its clips at their real speed (vole preview)
