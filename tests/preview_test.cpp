@@ -210,7 +210,7 @@ TEST_CASE("a strip and a baseline show every frame of the clip, a diagram what e
   CHECK(has(wrong("assets/soil.tileset.toml -o out.png --show edges"),
             "has no groups whose edges could be shown"));
   CHECK(has(wrong("assets/mouse.sheet.toml -o out.png --show stripes"),
-            "2 --show: stripes not in {all,baseline,edges,light,rules,shapes}"));
+            "2 --show: stripes not in {all,baseline,edges,jump,light,mind,reach,rules,shapes}"));
   write_colours(folder, "");
   CHECK(has(wrong("assets/mouse.sheet.toml -o out.png --show rules"), "has no clip rules to show"));
   CHECK(has(wrong("assets/mouse.sheet.toml -o out.gif"),
@@ -333,4 +333,61 @@ TEST_CASE("a preview that watches draws again on a change, and keeps the last go
   folder.write("assets/mouse.sheet.toml", "frame = { size = [8, 8] }\n[clips.a]\nframes = [6]\n");
   CHECK(comes_true([&] { return shown(6); }));
   run_command("kill " + started.output);
+}
+
+TEST_CASE("what a jump reaches is said in tiles, and a level shows who gets where and how") {
+  TempFolder folder;
+  write_small_game(folder);
+  folder.write("kinds.toml",
+               "[mouse]\nbody = { size = [6, 6] }\nside_mover = { speed = 60, jump = 150, gravity = 600, "
+               "acceleration = 100000 }\nperson = {}\n"
+               "[dog]\nbody = { size = [6, 6] }\ntop_mover = {}\n"
+               "[[dog.mind]]\ndoes = \"chase\"\nof = \"mouse\"\nwithin = 60\nseen = true\n[[dog.mind]]\ndoes "
+               "= \"wander\"\n"
+               "[crumb]\nbody = { size = [4, 4], use = \"sensor\" }\n");
+  const std::string level =
+      "tileset = \"soil\"\nletters = { \".\" = \"\", \"#\" = \"soil\" }\n[[layers]]\nname = \"ground\"\nrows "
+      "= [\n"
+      "\"................\",\n\"..........####..\",\n\"................\",\n\"................\",\n\".....##."
+      "........\",\n"
+      "\"................\",\n\"################\",\n]\n[[places]]\nkind = \"mouse\"\nat = [12, 48]\n"
+      "[[places]]\nkind = \"crumb\"\nat = [48, 30]\n[[places]]\nkind = \"crumb\"\nat = [96, 8]\n";
+  folder.write("levels/patch.level.toml", level);
+  const auto said = [&](const std::string& words) {
+    const Ran ran = vole_in(folder, "preview " + words + " -o out.png");
+    CAPTURE(words, ran.output);
+    REQUIRE(ran.code == 0);
+    return ran.output;
+  };
+  // 150 upwards against 600, in ticks: 17.5 of 8 pixels high in half a second, in which it gets 30 pixels far.
+  const std::string jump = said("kinds.toml --kind mouse --show jump");
+  CHECK(has(jump, "standing, full   2.19 high"));
+  CHECK(has(jump, " 0.00 long   0.5"));
+  CHECK(has(jump, "running, full    2.19 high   3.7"));
+  const std::string reach = said("levels/patch.level.toml --kind mouse --show reach");
+  CHECK(has(reach, "2 of 3 ledges are reached by \"mouse\""));
+  CHECK(has(reach, "not reached: ledge from [84, 8] to [108, 8]"));
+  const Image shown = vole::read_png(folder.path("out.png"));
+  CHECK(shows(shown, {0x7f, 0xb8, 0xb0, 0xff}));
+  CHECK(shows(shown, {0xb3, 0x48, 0x5a, 0xff}));
+  said("kinds.toml --kind dog --show mind");
+  const auto wrong = [&](const std::string& words) {
+    const Ran ran = vole_in(folder, "preview " + words + " -o out.png");
+    CHECK(ran.code == 1);
+    return ran.output;
+  };
+  CHECK(has(wrong("kinds.toml --show jump"), "whose jump is to be shown is not said"));
+  CHECK(has(wrong("kinds.toml --kind crumb --show jump"), "has no side_mover"));
+  CHECK(has(wrong("kinds.toml --kind mouse --show mind"), "has no mind"));
+  CHECK(has(wrong("levels/patch.level.toml --show reach"), "who is to get there is not said"));
+  CHECK(has(wrong("levels/patch.level.toml --kind dog --show reach"), "has no place for a \"dog\""));
+  CHECK(has(wrong("levels/patch.level.toml --kind crumb --show reach"), "no side_mover"));
+  // And check tells of it.
+  folder.write("src/main.cpp", "\"patch\" \"mouse\" \"dog\"");
+  const std::string check = vole_in(folder, "check").output;
+  CAPTURE(check);
+  CHECK(has(check, "levels/patch.level.toml:21:8: warning: \"mouse\" does not get to this \"crumb\""));
+  CHECK(has(check, "does not get to the ledge from [84, 8]") == false);
+  CHECK(has(check, "[unreached-thing]"));
+  CHECK_FALSE(has(check, "patch.level.toml:18"));
 }

@@ -26,6 +26,7 @@ std::vector<Finding> check_rules(vole::Catalog& catalog, const vole::Project& pr
     find_hollow_tiles(game);
     find_missing_edges(game);
     find_unasked_sensors(game);
+    find_unreached(game);
   }
   return std::move(game.findings);
 }

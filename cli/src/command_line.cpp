@@ -77,15 +77,20 @@ void CommandLine::add_preview() {
       ->required();
   command->add_option("--clip", preview_.clip, "Only this clip or set of a sheet")->type_name("NAME");
   command
-      ->add_option("--kind", preview_.kind,
-                   "Only this kind of kinds.toml, with its fields and where they are written")
+      ->add_option(
+          "--kind", preview_.kind,
+          "Only this kind of kinds.toml, with its fields and where they are written; of a level: who gets "
+          "where, with --show reach")
       ->type_name("NAME");
   command
-      ->add_option("--show", preview_.show,
-                   "Of a sheet: all of it, its clips on one line, its clip rules, or the bodies of what "
-                   "shows it; of a "
-                   "level: what is solid, or its light; of a tileset: the cases of its groups")
-      ->check(CLI::IsMember({"all", "baseline", "edges", "light", "rules", "shapes"}))
+      ->add_option(
+          "--show", preview_.show,
+          "Of a sheet: all of it, its clips on one line, its clip rules, or the bodies of what "
+          "shows it; of a "
+          "level: what is solid, its light, or where --kind gets to; of a tileset: the cases of its groups; "
+          "of kinds.toml: how --kind jumps, or its mind")
+      ->check(
+          CLI::IsMember({"all", "baseline", "edges", "jump", "light", "mind", "reach", "rules", "shapes"}))
       ->capture_default_str();
   command->add_flag("--watch", preview_.watch, "Draw again whenever a file of the game changes");
 }

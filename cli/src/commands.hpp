@@ -22,8 +22,8 @@ struct PreviewOptions {
   std::string file;
   std::string output;
   std::string clip;          // or set; empty: all
-  std::string kind;          // of kinds.toml: only this one
-  std::string show = "all";  // or "baseline", "edges", "light", "rules", "shapes"
+  std::string kind;          // of kinds.toml: only this one; of a level: who gets where
+  std::string show = "all";  // or "baseline", "edges", "jump", "light", "mind", "reach", "rules", "shapes"
   bool watch = false;        // for ever
 };
 int preview(const PreviewOptions& options);

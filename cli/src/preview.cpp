@@ -142,7 +142,7 @@ void expect_plain(const PreviewOptions& options) {
 }
 
 void preview_once(const std::string& root, const PreviewOptions& options) {
-  if (!options.kind.empty() && !is_kinds_file(root, options.file))
+  if (!options.kind.empty() && !is_kinds_file(root, options.file) && options.show != "reach")
     throw vole::Error(vole::FilePosition::whole_file(options.file),
                       "is not kinds.toml: it has no kinds to show", "leave out --kind");
   vole::Catalog catalog(root);
@@ -166,6 +166,8 @@ void preview_once(const std::string& root, const PreviewOptions& options) {
       show.operator()<vole::Atlas>(".atlas.toml", preview_atlas))
     return;
   if (const auto level = name_in_catalog<vole::Level>(root, file, ".level.toml"); !level.empty()) {
+    if (options.show == "reach")
+      return preview_reach(catalog, *catalog.get<vole::Level>(level), options.kind, options.output);
     if (options.show == "light")
       return preview_light(catalog, *catalog.get<vole::Level>(level), options.output);
     const bool with_shapes = options.show == "shapes";
@@ -173,6 +175,13 @@ void preview_once(const std::string& root, const PreviewOptions& options) {
     return preview_level(catalog, *catalog.get<vole::Level>(level), with_shapes, options.output);
   }
   if (is_kinds_file(root, file)) {
+    if (options.show == "jump" || options.show == "mind") {
+      if (options.kind.empty())
+        throw vole::Error(vole::FilePosition::whole_file(file),
+                          fmt::format("whose {} is to be shown is not said", options.show),
+                          "name its kind: --kind vole");
+      return (options.show == "jump" ? preview_jump : preview_mind)(catalog, options.kind, options.output);
+    }
     if (options.show != "shapes") expect_plain(options);
     if (!options.kind.empty()) return preview_kind(catalog, options.kind, options.output);
     return preview_kinds(catalog, file, options.output);

@@ -30,6 +30,10 @@ vole::Colour mark_of(const vole::CollisionBody& body, std::uint32_t place);
 void preview_kinds(vole::Catalog& catalog, const std::string& file, const std::string& output);
 // One of them, large, with its points and checks by name; prints its fields, each with the place where it is written.
 void preview_kind(vole::Catalog& catalog, const std::string& kind, const std::string& output);
+// How high, how far and for how long one of them jumps; prints it, too.
+void preview_jump(vole::Catalog& catalog, const std::string& kind, const std::string& output);
+// The parts of its mind, as a diagram.
+void preview_mind(vole::Catalog& catalog, const std::string& kind, const std::string& output);
 // The frames of a sheet with the bodies of the kinds that show it. Throws Error where there is none.
 void preview_sheet_shapes(vole::Catalog& catalog, const vole::Sheet& sheet, const std::string& file,
                           const std::string& output);

@@ -93,7 +93,10 @@ void keep_in(Tick& tick, Entity thing, LevelEdge& edge, Pose& pose) {
   const bool was_outside = std::exchange(edge.outside, is_out(edge, box, size, false));
   if (edge.outside && !was_outside && !edge.tells.empty()) tick.stage.tell(edge.tells, thing);
   // Not before its cue was called.
-  if (is_out(edge, box, size, true) && (was_outside || edge.tells.empty())) tick.stage.remove(thing);
+  if (is_out(edge, box, size, true) && (was_outside || edge.tells.empty())) {
+    tick.stage.remove(thing);
+    tick.bodies_known = false;
+  }
 }
 
 }  // namespace

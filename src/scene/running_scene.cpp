@@ -50,10 +50,12 @@ void RunningScene::tick(const TickInput& input) {
   bool frozen = false;
   for (const TickStep& step : steps_.all()) {
     if (step.of_things && frozen) continue;
-    if (step.run)
+    if (step.run) {
       step.run(tick);
-    else
+    } else {
       step.run_own(stage_);
+      tick.bodies_known = false;
+    }
     // Whether things move in this tick is settled once, when the scene has had its say.
     if (step.run == run_scene) frozen = world_.frozen_ticks > 0;
   }

@@ -14,6 +14,15 @@ bool counts(const Entities& entities, Entity thing, const KindOf& kind, const st
   return tags && tags->has(name);
 }
 
+// They are kept in rows of so many pixels, each from left to right.
+constexpr float row_height = 64;
+std::int64_t row_of(float y) {
+  constexpr float furthest = 1e9f;
+  return std::isfinite(y)
+             ? static_cast<std::int64_t>(std::floor(std::clamp(y, -furthest, furthest) / row_height))
+             : 0;
+}
+
 }  // namespace
 
 const std::vector<Target>& Targets::all(const Stage& stage, const std::string& name) {
@@ -27,7 +36,8 @@ const std::vector<Target>& Targets::all(const Stage& stage, const std::string& n
     targets.push_back({thing, box.at + box.size * 0.5f});
   });
   std::sort(targets.begin(), targets.end(), [](const Target& a, const Target& b) {
-    return std::tie(a.at.x, a.thing.index) < std::tie(b.at.x, b.thing.index);
+    return std::tuple(row_of(a.at.y), a.at.x, a.thing.index) <
+           std::tuple(row_of(b.at.y), b.at.x, b.thing.index);
   });
   return targets;
 }
@@ -37,22 +47,24 @@ std::optional<Target> Targets::nearest(const Stage& stage, const std::string& na
   const std::vector<Target>& targets = all(stage, name);
   std::optional<Target> best;
   float distance = within;
-  // Outwards from its own place, as long as what lies further along x could still be nearer.
   const auto consider = [&](const Target& target) {
-    if (std::abs(target.at.x - from.x) > distance) return false;
     const float its = length_of(target.at - from);
     const bool nearer = its < distance || (its == distance && best && target.thing.index < best->thing.index);
-    if (target.thing != asking && nearer) {
-      distance = its;
-      best = target;
-    }
-    return true;
+    if (target.thing == asking || !nearer) return;
+    distance = its;
+    best = target;
   };
-  const auto middle = std::lower_bound(targets.begin(), targets.end(), from.x,
-                                       [](const Target& target, float x) { return target.at.x < x; });
-  for (auto each = middle; each != targets.end() && consider(*each); ++each) {
-  }
-  for (auto each = middle; each != targets.begin() && consider(*std::prev(each)); --each) {
+  if (targets.empty()) return best;
+  // Of each row that is near enough, what is near enough along it.
+  const std::int64_t first = std::max(row_of(from.y - within), row_of(targets.front().at.y));
+  const std::int64_t last = std::min(row_of(from.y + within), row_of(targets.back().at.y));
+  for (std::int64_t row = first; row <= last; ++row) {
+    auto each = std::lower_bound(targets.begin(), targets.end(), std::tuple(row, from.x - within),
+                                 [](const Target& target, const std::tuple<std::int64_t, float>& wanted) {
+                                   return std::tuple(row_of(target.at.y), target.at.x) < wanted;
+                                 });
+    for (; each != targets.end() && row_of(each->at.y) == row && each->at.x <= from.x + within; ++each)
+      consider(*each);
   }
   return best;
 }

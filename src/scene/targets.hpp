@@ -27,7 +27,7 @@ class Targets {
  private:
   const std::vector<Target>& all(const Stage& stage, const std::string& kind_or_tag);
 
-  std::map<std::string, std::vector<Target>, std::less<>> by_name_;  // each by x
+  std::map<std::string, std::vector<Target>, std::less<>> by_name_;  // each in rows, from left to right
 };
 
 }  // namespace vole

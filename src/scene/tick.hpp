@@ -100,6 +100,14 @@ struct Tick {
   const Cues& cues;
   TickScratch& scratch;
   const Movers& movers;
+  // Whether the bodies of things are as the components say, or were put where things have been moved since: from the step
+  // "pilots" on to that of the meetings, unless a step of the game's own comes between.
+  bool bodies_known = false;
+
+  void know_bodies() {
+    if (!bodies_known) stage.update_bodies();
+    bodies_known = true;
+  }
 };
 
 void take_changed_files(Tick& tick);

@@ -62,3 +62,4 @@ void find_odd_solids(GameUnderCheck& game, const vole::Kinds& kinds);
 void find_hollow_tiles(GameUnderCheck& game);
 void find_missing_edges(GameUnderCheck& game);
 void find_unasked_sensors(GameUnderCheck& game);
+void find_unreached(GameUnderCheck& game);

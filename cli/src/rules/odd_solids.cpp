@@ -21,7 +21,8 @@ struct Traits {
   std::optional<vole::Body> body;
   vole::Vec2 size{0, 0};  // of all of the body
   bool has_shapes = false, moves = false, steered = false;
-  IVec2 picture{0, 0};  // size of what it shows first
+  bool on_lanes = false;  // on which it passes whatever is as wide as itself
+  IVec2 picture{0, 0};    // size of what it shows first
 };
 
 class Solids {
@@ -54,8 +55,9 @@ class Solids {
         traits.has_shapes = true;
         traits.size = size_of(*static_cast<const vole::Shapes*>(part.component.get()));
       }
-      traits.moves = traits.moves || part.type->name == "side_mover" || part.type->name == "top_mover";
-      traits.steered = traits.steered || part.type->name == "person";
+      traits.moves = traits.moves || part.type->mover;
+      traits.steered = traits.steered || part.type->pilot;
+      traits.on_lanes = traits.on_lanes || part.type->name == "grid_mover";
     }
     if (traits.body && !traits.has_shapes) traits.size = traits.body->size;
     if (kind->sprite && kind->sprite->sheet() && !kind->sprite->sheet()->missing &&
@@ -126,7 +128,7 @@ class Solids {
       if (!traits.body || traits.has_shapes || !traits.moves) continue;
       if (traits.steered) lowest = lowest == 0 ? traits.body->size.y : std::min(lowest, traits.body->size.y);
       look_for_start_inside(level, file, place, traits.body->box(place.at));
-      look_for_tight_gap(level, file, place, traits.body->size);
+      if (!traits.on_lanes) look_for_tight_gap(level, file, place, traits.body->size);
     }
     if (lowest > 0) look_for_low_ceilings(level, file, lowest);
     look_for_uneven_ground(level, file);

@@ -242,6 +242,7 @@ class Stage {
 
   // For the steps of a tick; the bodies of things as they were when update_bodies() or bodies() was last called.
   SolidThings& solids() { return solids_; }
+  const SolidThings& solids() const { return solids_; }
   void update_bodies() const;
   const Categories& categories() const { return setting_.kinds.written().categories; }
 

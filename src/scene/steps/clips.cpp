@@ -143,7 +143,7 @@ void tell_events(Tick& tick) {
 
 void run_clips(Tick& tick) {
   tick.scratch.happenings.clear();
-  tick.stage.update_bodies();
+  if (tick.world.entities.any<Checks>()) tick.stage.update_bodies();
   tick.world.entities.visit<Sprite>([&tick](Entity entity, Sprite& sprite) { go_on(tick, entity, sprite); });
   tick.world.entities.visit<Switches>(
       [&tick](Entity entity, Switches& switches) { follow_conditions(tick, entity, switches); });

@@ -152,7 +152,9 @@ void tell_squeezed(Tick& tick) {
 }  // namespace
 
 void tell_meetings(Tick& tick) {
-  tick.stage.update_bodies();
+  tick.know_bodies();
+  // What cues do is not known.
+  tick.bodies_known = false;
   tell_squeezed(tick);
   tick.scratch.overlaps.clear();
   find_meeters(tick);

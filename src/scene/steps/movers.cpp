@@ -39,6 +39,8 @@ void move(Tick& tick, Entity thing, const Movers::Parts& parts, const Movers::Tu
     motion.velocity = {0, 0};
   }
   solids.put(thing, parts.pose.at, moving.body.box);
+  // They lie the other way round when it has turned.
+  if (moving.body.shapes) tick.bodies_known = false;
   push_on(tick, thing, work);
   solids.put(thing, parts.pose.at);
 }
@@ -46,7 +48,7 @@ void move(Tick& tick, Entity thing, const Movers::Parts& parts, const Movers::Tu
 }  // namespace
 
 void run_movers(Tick& tick) {
-  tick.stage.update_bodies();
+  tick.know_bodies();
   tick.movers.visit(tick.world.entities, [&](Entity thing, const Movers::Parts& parts,
                                              const Movers::Turn& turn) { move(tick, thing, parts, turn); });
   keep_in_level(tick);

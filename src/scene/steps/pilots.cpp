@@ -44,7 +44,7 @@ void ask_persons(Tick& tick) {
 // All decide by what they see at the begin of the step.
 void ask_minds(Tick& tick) {
   if (!tick.world.entities.any<Mind>()) return;
-  tick.stage.update_bodies();
+  tick.know_bodies();
   tick.scratch.targets.forget();
   tick.world.entities.visit<Intent, Mind, Pose>([&](Entity entity, Intent& intent, Mind& mind, const Pose&) {
     if (!tick.stage.removed(entity)) intent = think(tick, entity, mind, intent);

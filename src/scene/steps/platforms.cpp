@@ -36,7 +36,7 @@ void follow_path(Carrying& carrying, Tick& tick, Entity entity, PathMover& path,
 
 void move_platforms(Tick& tick) {
   Entities& entities = tick.world.entities;
-  tick.stage.update_bodies();
+  tick.know_bodies();
   tick.scratch.squeezed.clear();
   Carrying carrying(tick);
   // Where the scene has put it since the poses were remembered.

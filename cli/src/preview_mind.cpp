@@ -1,0 +1,62 @@
+// A mind as a diagram: its parts are asked from the top, and the first that applies decides.
+#include <fmt/format.h>
+
+#include "diagram.hpp"
+#include "preview_kinds.hpp"
+#include "vole/world/mind.hpp"
+
+namespace {
+
+using namespace paper;
+using vole::MindDoes;
+using vole::MindPart;
+
+bool is_about_a_thing(MindDoes does) {
+  return does == MindDoes::chase || does == MindDoes::flee || does == MindDoes::keep_distance;
+}
+
+Question question_of(const MindPart& part, const std::vector<vole::ClipRules::Condition>& when,
+                     const vole::ClipRules& conditions) {
+  Question question;
+  for (const vole::ClipRules::Condition& condition : when)
+    question.asks.push_back(to_text(condition, conditions));
+  if (part.every > 0)
+    question.asks.push_back(part.does == MindDoes::act
+                                ? fmt::format("every {} s", part.every)
+                                : fmt::format("every {} s, for {} s", part.every, part.seconds));
+  if (is_about_a_thing(part.does))
+    question.asks.push_back(
+        fmt::format("\"{}\" within {}{}", part.of.value, part.within, part.seen ? ", seen" : ""));
+  question.answer = enum_names(part.does)[static_cast<std::size_t>(part.does)];
+  if (!part.path.value.empty()) question.answer += fmt::format(" \"{}\"", part.path.value);
+  const auto add = [&](const std::string& text) {
+    question.below += (question.below.empty() ? "" : ", ") + text;
+  };
+  if (!part.name.empty()) add(fmt::format("as \"{}\"", part.name));
+  if (part.does == MindDoes::keep_distance) add(fmt::format("of {} pixels", part.distance));
+  if (part.finds_way) add("around walls");
+  if (part.jumps) add("jumping");
+  if (part.pace < 1) add(fmt::format("at {} of its speed", part.pace));
+  if (part.remembers > 0) add(fmt::format("looking for {} s", part.remembers));
+  if (part.hold > 0) add(fmt::format("at least {} s", part.hold));
+  return question;
+}
+
+}  // namespace
+
+void preview_mind(vole::Catalog& catalog, const std::string& name, const std::string& output) {
+  const WrittenThings things(catalog);
+  const WrittenThing thing = things.of_kind(name);
+  const auto* const mind = thing.kind->find<vole::Mind>();
+  if (!mind)
+    throw vole::Error(vole::FilePosition::whole_file("kinds.toml"),
+                      fmt::format("kind \"{}\" has no mind", name), "it is written as [[" + name + ".mind]]");
+  Page page;
+  page.text({margin, 16}, fmt::format("the mind of \"{}\": the first part that applies, each tick", name));
+  std::vector<Question> questions;
+  for (std::size_t i = 0; i < mind->parts.size(); ++i)
+    questions.push_back(
+        question_of(mind->parts[i].value, mind->conditions->rules()[i].when, *mind->conditions));
+  draw_diagram(page, questions, "it wants nothing");
+  page.save(output);
+}

@@ -1,0 +1,38 @@
+#include "staged_level.hpp"
+
+#include <fmt/format.h>
+
+namespace {
+
+class EmptyScene : public vole::Scene {};
+template <class V>
+void describe(V&, EmptyScene&) {}
+
+vole::Game with_scene() {
+  vole::Game game("game.toml");
+  game.scene<EmptyScene>("empty");
+  return game;
+}
+
+}  // namespace
+
+StagedLevel::StagedLevel(vole::Catalog& catalog, const std::string& level, vole::IVec2 canvas)
+    : file_("levels/" + level + ".level.toml"),
+      project_(vole::read_project(vole::join_path(catalog.root(), "game.toml"))),
+      game_(with_scene()),
+      kinds_(vole::read_kinds(catalog.root(), project_.categories)),
+      compiled_(kinds_, {catalog, game_.types(), game_.tracks(), vole::UnknownComponents::skip}),
+      setting_{compiled_, game_.scenes(), std::make_shared<const vole::Controls>(), canvas,
+               project_.ticks_per_second} {
+  running_.emplace(setting_, game_.steps(), game_.scenes().get("empty"), vole::SceneArgument(), 0);
+  running_->enter();
+  stage().load_level(level);
+}
+
+vole::Entity StagedLevel::first(const std::string& kind) {
+  const vole::Entity thing = stage().first(kind);
+  if (!thing)
+    throw vole::Error(vole::FilePosition::whole_file(file_), fmt::format("has no place for a \"{}\"", kind),
+                      "name the kind of a thing that is in the level");
+  return thing;
+}

@@ -1,0 +1,30 @@
+// A level with its things as a scene finds them that does nothing but load it. The game's own components are left out.
+#pragma once
+
+#include <memory>
+#include <optional>
+#include <string>
+
+#include "vole/app/game.hpp"
+#include "vole/app/project.hpp"
+#include "vole/scene/running_scene.hpp"
+
+class StagedLevel {
+ public:
+  // On a canvas of this size. Throws Error.
+  StagedLevel(vole::Catalog& catalog, const std::string& level, vole::IVec2 canvas);
+
+  vole::Stage& stage() { return running_->stage(); }
+  vole::RunningScene& scene() { return *running_; }
+  // The first thing of a kind; throws Error, about the level's file, where it has no place for one.
+  vole::Entity first(const std::string& kind);
+
+ private:
+  std::string file_;
+  vole::Project project_;
+  vole::Game game_{"game.toml"};
+  vole::Kinds kinds_;
+  vole::CompiledKinds compiled_;
+  vole::StageSetting setting_;
+  std::optional<vole::RunningScene> running_;
+};
