@@ -1,7 +1,9 @@
 // Movers on lanes: whatever is pushed, they are on a lane, never in a wall, and never stuck where a way is open.
 #include <cmath>
+#include <set>
 #include <vector>
 
+#include "vole/draw/raster.hpp"
 #include "vole/world/grid_mover.hpp"
 #include "vole/world/level_edge.hpp"
 #include "yard.hpp"
@@ -242,5 +244,61 @@ TEST_CASE("what wraps is held where there is a wall on the other side") {
     }
     CHECK(crossed == (row == 1));
     CHECK(lanes.cell().x == (row == 1 ? 2 : 8));
+  }
+}
+
+TEST_CASE("while it crosses an edge of the level a thing is shown on both sides, with what it carries") {
+  std::vector<std::string> rows(16, std::string(40, '.'));
+  std::string text;
+  for (const std::string& row : rows) text += "\"" + row + "\",\n";
+  Yard yard(
+      "[cart]\nsprite = { sheet = \"cart\", layer = \"ground\" }\nbody = { size = [16, 16], category = "
+      "\"seeds\" }\n"
+      "grid_mover = { speed = 60 }\nlevel_edge = { sides = \"wrap\", top = \"wrap\" }\ncarries = { roof = "
+      "\"flag\" }\n"
+      "[flag]\nsprite = { sheet = \"flag\", layer = \"ground\", depth = 1 }\n",
+      {}, text,
+      {"assets/cart.sheet.toml",
+       "colour = \"#b3485a\"\nsize = [16, 16]\npivot = \"bottom\"\n[points.roof]\nat = [8, 2]\n"},
+      open_sides);
+  yard.folder.write("assets/flag.sheet.toml", "colour = \"#eda63f\"\nsize = [4, 4]\n");
+  vole::Stage& stage = yard.start(yard.folder);
+  stage.load_level("yard");
+  stage.camera.canvas = {640, 256};
+  stage.camera.jump_to({320, 128});
+  const auto places_of = [&](vole::Colour colour) {
+    vole::DrawList list;
+    list.start({640, 256});
+    yard.running->draw(list, 1);
+    list.sort();
+    vole::Image image({640, 256}, {0, 0, 0, 255});
+    vole::Raster().draw(list, image);
+    std::set<std::pair<int, int>> cells;
+    for (int y = 0; y < 256; ++y)
+      for (int x = 0; x < 640; ++x)
+        if (image.at(x, y) == colour) cells.insert({x, y});
+    return cells;
+  };
+  const vole::Colour red{0xb3, 0x48, 0x5a, 0xff}, gold{0xed, 0xa6, 0x3f, 0xff};
+  // Half over an edge, or over a corner, all of it is seen: as much as in the middle.
+  const Entity cart = stage.spawn("cart", {328, 128});
+  const std::size_t whole = places_of(red).size(), flag = places_of(gold).size();
+  REQUIRE(whole > 100);
+  // A plain sheet has a rim of another colour.
+  REQUIRE(flag == 4);
+  for (const Vec2 at :
+       {Vec2{640, 128}, {0, 128}, {328, 8}, {328, 256 + 8}, {0, 8}, {640, 256 + 8}, {638, 128}}) {
+    stage.get<vole::Pose>(cart).at = stage.get<vole::Pose>(cart).before = at;
+    CAPTURE(at.x, at.y);
+    const auto seen = places_of(red);
+    CHECK(seen.size() == whole);
+    const auto on_both = [&](bool across) {
+      return std::any_of(seen.begin(), seen.end(),
+                         [&](auto cell) { return (across ? cell.first : cell.second) < 20; }) &&
+             std::any_of(seen.begin(), seen.end(),
+                         [&](auto cell) { return (across ? cell.first > 620 : cell.second > 236); });
+    };
+    CHECK(on_both(true) == (at.x != 328));
+    CHECK(on_both(false) == (at.y != 128));
   }
 }

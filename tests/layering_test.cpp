@@ -1,6 +1,7 @@
 // The layers as docs/architecture.md draws them: what a module may include, and that only hosts/ knows the
 // window library.
 #include <map>
+#include <regex>
 #include <set>
 #include <sstream>
 
@@ -106,4 +107,21 @@ TEST_CASE("public headers are light") {
     const std::string library = include.path.substr(0, include.path.find('/'));
     CHECK(never_in_public.count(library) == 0);
   }
+}
+
+TEST_CASE("pages link to files that are there") {
+  std::vector<std::string> pages{"README.md", "CONTRIBUTING.md"};
+  for (const std::string& file : vole::list_files(source_folder() + "/docs"))
+    if (file.ends_with(".md")) pages.push_back("docs/" + file);
+  const std::regex link(R"(\]\(([^)#: ]+)(#[^)]*)?\))");
+  int links = 0;
+  for (const std::string& page : pages) {
+    const std::string text = vole::read_text(source_folder() + "/" + page, 1 << 20);
+    const std::string folder = page.starts_with("docs/") ? "docs/" : "";
+    for (std::sregex_iterator each(text.begin(), text.end(), link), end; each != end; ++each, ++links) {
+      CAPTURE(page, (*each)[1].str());
+      CHECK(std::filesystem::exists(source_folder() + "/" + folder + (*each)[1].str()));
+    }
+  }
+  CHECK(links > 50);
 }

@@ -467,3 +467,55 @@ TEST_CASE("a preview shows each frame of a sheet and the rim of what is solid") 
     for (int x = 0; x < tiles.size().x; ++x) rim += tiles.at(x, y) == vole::Colour{0xb3, 0x48, 0x5a, 0xff};
   CHECK(rim > 100);
 }
+
+namespace {
+
+bool has(const std::string& text, const std::string& part) {
+  return text.find(part) != std::string::npos;
+}
+
+}  // namespace
+
+TEST_CASE(
+    "a recording says what it holds, and two of them where they part: tick, thing, field and both values") {
+  TempFolder folder;
+  write_small_game(folder);
+  const std::string game = as_word(variable("VOLE_ALLOTMENT"));
+  const std::string shipped = source_folder() + "/examples/allotment/recordings/harvest.run";
+  const Ran one = vole_in(folder, "recording " + as_word(shipped));
+  CAPTURE(one.output);
+  CHECK(one.code == 0);
+  CHECK(has(one.output, "2295 ticks (38 s), seed 7"));
+  CHECK(has(one.output, "start: pressed 26 times\n"));
+  CHECK(has(one.output, "walk: pushed for "));
+  // The same, with one press of the jump a little later.
+  std::string text = vole::read_text(shipped, 1 << 20);
+  const std::size_t jump = text.find("jump +");
+  REQUIRE(jump != text.npos);
+  const std::size_t number = text.rfind('+', jump - 2) + 1;
+  const int ticks = std::stoi(text.substr(number));
+  text.replace(number, text.find(' ', number) - number, std::to_string(ticks + 1));
+  folder.write("later.run", text);
+  const Ran two = vole_in(folder, "recording " + as_word(shipped) + " later.run --game " + game);
+  CAPTURE(two.output);
+  CHECK(two.code == 1);
+  CHECK(has(two.output, "no game \"allotment\" is around it, so what was pressed is not counted"));
+  CHECK(has(two.output, "what is done differs first in tick "));
+  CHECK(has(two.output, "the states differ:\n"));
+  CHECK(has(two.output, "  vole 0, intent.jump_pressed: true and false\n"));
+  const Ran alike = run_command(game + " --replay " + as_word(shipped) + " --compare " + as_word(shipped));
+  CHECK(alike.code == 0);
+  CHECK(has(alike.output, "alike for 2295 ticks\n"));
+  // Cut short, of another game, of another version of the format, or none at all.
+  folder.write("cut.run", text.substr(0, text.size() / 2));
+  CHECK(vole_in(folder, "recording cut.run").code == 1);
+  folder.write("other.run", "format = 99\ngame = \"allotment\"\nticks = 3\ninputs = []\n");
+  CHECK(vole_in(folder, "recording other.run").code == 1);
+  folder.write("small.run", "game = \"small\"\nticks = 3\ninputs = [\"1 jump +\"]\n");
+  CHECK(has(vole_in(folder, "recording small.run").output, "jump: pressed 1 time"));
+  CHECK(
+      has(vole_in(folder, "recording small.run " + as_word(shipped)).output, "is of the game \"allotment\""));
+  CHECK(vole_in(folder, "recording none.run").code == 1);
+  CHECK(vole_in(folder, "recording").code == 2);
+  CHECK(run_command(game + " --compare small.run").code == 2);
+}

@@ -23,6 +23,7 @@ CommandLine::CommandLine(std::string tool)
   add_new();
   add_check();
   add_preview();
+  add_recording();
   add_level();
   add_atlas();
   add_schema();
@@ -93,6 +94,16 @@ void CommandLine::add_preview() {
           CLI::IsMember({"all", "baseline", "edges", "jump", "light", "mind", "reach", "rules", "shapes"}))
       ->capture_default_str();
   command->add_flag("--watch", preview_.watch, "Draw again whenever a file of the game changes");
+}
+
+void CommandLine::add_recording() {
+  CLI::App* const command = add("recording", "Say what recordings hold, and of two where they part",
+                                "  vole recording recordings/harvest.run\n"
+                                "  vole recording before.run after.run --game build/my-game",
+                                [this] { return show_recordings(recording_); });
+  command->add_option("FILE", recording_.files, "Recordings, as --record writes them")->required();
+  command->add_option("--game", recording_.game, "The game's program: it plays two recordings side by side")
+      ->type_name("PROGRAM");
 }
 
 void CommandLine::add_level() {

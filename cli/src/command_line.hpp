@@ -22,6 +22,7 @@ class CommandLine {
   void add_new();
   void add_check();
   void add_preview();
+  void add_recording();
   void add_atlas();
   void add_level();
   void add_schema();
@@ -42,6 +43,7 @@ class CommandLine {
   PreviewOptions preview_;
   AtlasOptions atlas_;
   ImportOptions import_;
+  RecordingOptions recording_;
   SchemaOptions schema_;
   PackageOptions package_;
   SetupOptions setup_;

@@ -36,6 +36,12 @@ struct ImportOptions {
 };
 int import_level(const ImportOptions& options);
 
+struct RecordingOptions {
+  std::vector<std::string> files;
+  std::string game;  // the program, to play two of them side by side
+};
+int show_recordings(const RecordingOptions& options);
+
 struct AtlasOptions {
   std::string folder = ".";
   std::string output;          // the folder for pages and sheet file; empty: only the header is written

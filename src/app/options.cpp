@@ -74,9 +74,14 @@ std::optional<int> parse_options(int argc, const char* const* argv, const std::s
           ""));
   app.add_option("--record", options.record, "Write what is done to a file that --replay can repeat")
       ->type_name("FILE");
-  app.add_option("--replay", options.replay, "Repeat a recorded run and check that it ends in the same state")
+  CLI::Option* const replay = app.add_option(
+      "--replay", options.replay, "Repeat a recorded run and check that it ends in the same state");
+  replay->type_name("FILE")->excludes("--record", "--seed");
+  app.add_option("--compare", options.compare,
+                 "With --replay: play another recording beside it, and print the first tick, thing and field "
+                 "that differ")
       ->type_name("FILE")
-      ->excludes("--record", "--seed");
+      ->needs(replay);
   std::string xray_parts;
   const CLI::Option* const xray =
       app.add_option("--xray", xray_parts,

@@ -5,6 +5,7 @@
 #include <cstdio>
 #include <exception>
 
+#include "vole/app/comparison.hpp"
 #include "vole/app/options.hpp"
 #include "vole/app/project.hpp"
 #include "vole/app/schemas.hpp"
@@ -78,6 +79,7 @@ int run_or_say_why_not(const MakeHost& window, int argc, const char* const* argv
       return 0;
     }
     Project project = read_project(find_project(game.project_file(), program));
+    if (!options.compare.empty()) return compare_recordings(game, project, options.replay, options.compare);
     if (!scale_fits(project.canvas, options.scale)) return 2;
     return run_game(window, std::move(game), std::move(project), std::move(options));
   } catch (const Error& error) {

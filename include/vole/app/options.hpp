@@ -23,6 +23,7 @@ struct Options {
   std::optional<std::uint64_t> seed;
   std::string record;
   std::string replay;
+  std::string compare;  // another recording: both are played side by side, and where they part is printed
   XrayParts xray;
   bool mute = false;
   std::string schemas;  // a folder: nothing is played, only the schemas of the game's files are written there

@@ -1,0 +1,141 @@
+// What recordings hold, and where two of them part.
+#include "vole/input/recording.hpp"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <filesystem>
+#include <map>
+#include <optional>
+
+#include "commands.hpp"
+#include "game_files.hpp"
+#include "process.hpp"
+#include "vole/app/project.hpp"
+#include "vole/base/files.hpp"
+
+namespace {
+
+using vole::Controls;
+using vole::Recording;
+using vole::TickInput;
+
+constexpr int usual_ticks_per_second = 60;
+
+std::string time_of(std::int64_t ticks, int ticks_per_second) {
+  const std::int64_t seconds = ticks / std::max(ticks_per_second, 1);
+  return seconds < 60 ? fmt::format("{} s", seconds) : fmt::format("{} min {} s", seconds / 60, seconds % 60);
+}
+
+// Of the game around the file; none where there is no game, or another.
+std::optional<Controls> controls_of(const std::string& file, const Recording& recording) {
+  const std::string root = game_around(vole::folder_of(std::filesystem::absolute(file).generic_string()));
+  const std::string controls = vole::join_path(root, "controls.toml");
+  if (root.empty() || !vole::file_exists(controls)) return std::nullopt;
+  if (vole::read_project(vole::join_path(root, "game.toml")).id.value != recording.game) return std::nullopt;
+  return vole::read_controls(controls);
+}
+
+// How often each action was pressed, and how long each axis was pushed, by player.
+class Counts {
+ public:
+  explicit Counts(const Controls& controls) : controls_(controls) {}
+
+  void add(const TickInput& input) {
+    for (std::size_t player = 0; player < input.players.size(); ++player) {
+      const TickInput::Player& its = input.players[player];
+      for (std::size_t i = 0; i < its.actions.size(); ++i)
+        presses_[{player, controls_.actions_of(player)[i].name}] += its.actions[i].presses;
+      for (std::size_t i = 0; i < its.axes.size(); ++i)
+        pushed_[{player, controls_.axes_of(player)[i].name}] +=
+            its.axes[i].x != 0 || its.axes[i].y != 0 ? 1 : 0;
+    }
+  }
+  void print(int ticks_per_second) const {
+    for (const auto& [which, count] : presses_)
+      if (count > 0) fmt::print("  {}: pressed {} time{}\n", name_of(which), count, count == 1 ? "" : "s");
+    for (const auto& [which, ticks] : pushed_)
+      if (ticks > 0) fmt::print("  {}: pushed for {}\n", name_of(which), time_of(ticks, ticks_per_second));
+  }
+
+ private:
+  using Which = std::pair<std::size_t, std::string>;
+  static std::string name_of(const Which& which) {
+    return which.first == 0 ? which.second : fmt::format("{} of player {}", which.second, which.first + 1);
+  }
+
+  const Controls& controls_;
+  std::map<Which, std::int64_t> presses_, pushed_;
+};
+
+void print_contents(const std::string& file, const Recording& recording) {
+  const int rate = recording.ticks_per_second > 0 ? recording.ticks_per_second : usual_ticks_per_second;
+  fmt::print("{}: {} {}, recorded with vole {}\n", file, recording.game, recording.game_version,
+             recording.vole_version);
+  fmt::print("  {} ticks ({}), seed {}, {} checkpoints, {}\n", recording.ticks,
+             time_of(recording.ticks, rate), recording.seed, recording.checkpoints.size(),
+             recording.checksum.empty() ? "a script: its end is not compared"
+                                        : "ends in state " + recording.checksum);
+  const std::optional<Controls> controls = controls_of(file, recording);
+  if (!controls) {
+    fmt::print("  no game \"{}\" is around it, so what was pressed is not counted\n", recording.game);
+    return;
+  }
+  vole::InputReader reader(recording, *controls);
+  Counts counts(*controls);
+  for (std::int64_t tick = 0; tick < recording.ticks; ++tick) counts.add(reader.next());
+  counts.print(rate);
+}
+
+void print_where_they_part(const std::string& first, const Recording& a, const Recording& b) {
+  if (a.seed != b.seed) fmt::print("their seeds are {} and {}\n", a.seed, b.seed);
+  if (const std::optional<Controls> controls = controls_of(first, a)) {
+    vole::InputReader one(a, *controls), other(b, *controls);
+    std::int64_t tick = 0;
+    const std::int64_t both = std::min(a.ticks, b.ticks);
+    while (tick < both && one.next() == other.next()) ++tick;
+    if (tick < both)
+      fmt::print("what is done differs first in tick {}\n", tick + 1);
+    else
+      fmt::print("what is done is the same in {} ticks\n", both);
+  }
+  std::int64_t alike = 0;
+  for (const vole::Checkpoint& point : a.checkpoints)
+    for (const vole::Checkpoint& other : b.checkpoints) {
+      if (point.tick != other.tick) continue;
+      if (point.checksum == other.checksum) {
+        alike = point.tick;
+        continue;
+      }
+      fmt::print("their states are the same after tick {}, and differ after tick {}\n", alike, point.tick);
+      return;
+    }
+  fmt::print("their states are the same at all checkpoints\n");
+}
+
+}  // namespace
+
+int show_recordings(const RecordingOptions& options) {
+  std::vector<Recording> recordings;
+  for (const std::string& file : options.files) recordings.push_back(vole::read_recording(file));
+  for (std::size_t i = 0; i < recordings.size(); ++i) print_contents(options.files[i], recordings[i]);
+  if (recordings.size() != 2) {
+    if (!options.game.empty())
+      throw vole::Error(vole::FilePosition{}, "a game plays two recordings side by side",
+                        "name two, or leave out --game");
+    return 0;
+  }
+  if (recordings[0].game != recordings[1].game)
+    throw vole::Error(vole::FilePosition::whole_file(options.files[1]),
+                      fmt::format("is of the game \"{}\", and the other of \"{}\"", recordings[1].game,
+                                  recordings[0].game));
+  print_where_they_part(options.files[0], recordings[0], recordings[1]);
+  if (options.game.empty()) {
+    fmt::print("with --game PROGRAM both are played, to show the first tick, thing and field that differ\n");
+    return 0;
+  }
+  const ProcessResult result =
+      run_process({options.game, "--replay", options.files[0], "--compare", options.files[1]});
+  fmt::print("{}", result.output);
+  return result.code;
+}
