@@ -669,3 +669,17 @@ TEST_CASE("check tells what is wrong with the pieces of an endless level") {
   CHECK_THAT(checked_with(folder, "levels/towpath.level.toml", "  \"gap\",\n", ""),
              Catch::Contains("levels/gap.level.toml: warning: this file is not used"));
 }
+
+TEST_CASE("an action that nothing is bound to is told of, but not one that another player has") {
+  TempFolder folder;
+  write_tidy_game(folder);
+  append(folder, "controls.toml",
+         "[axes.lean]\nstick = []\n[axes.turn]\n[players.2.axes.turn]\nless = [\"key KeyQ\"]\n");
+  const Ran ran = vole_in(folder, "check");
+  CAPTURE(ran.output);
+  CHECK(has(ran.output, "./controls.toml:7:2: warning: nothing is bound to the axis \"lean\""));
+  CHECK_FALSE(has(ran.output, "\"turn\""));
+  folder.write("controls.toml", "[actions]\njump = []\n[axes.walk]\nless = [\"key ArrowLeft\"]\n");
+  CHECK(has(vole_in(folder, "check").output,
+            "./controls.toml:2:1: warning: nothing is bound to the action \"jump\""));
+}

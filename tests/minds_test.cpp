@@ -8,6 +8,7 @@
 #include "vole/level/way_field.hpp"
 #include "vole/world/fly_mover.hpp"
 #include "vole/world/grid_mover.hpp"
+#include "vole/world/live_numbers.hpp"
 #include "vole/world/mind.hpp"
 #include "vole/world/script.hpp"
 #include "vole/world/side_mover.hpp"
@@ -471,4 +472,29 @@ TEST_CASE("the nearest of many is found as a plain look at all of them finds it"
   }
   CHECK(found > 20);
   CHECK(found < 60);
+}
+
+TEST_CASE(
+    "what a mind and a script say is live: things go by the new text, but where their place says its own") {
+  Yard yard(dog +
+                "top_mover = { speed = 60 }\nmind = [{ does = \"wait\" }]\n"
+                "[walks]\nbody = { size = [8, 8] }\ntop_mover = {}\nscript = { steps = [\"100 right\"] }\n",
+            {}, walls({}));
+  const Entity thing = yard.stage->spawn("dog", {200, 100}), other = yard.stage->spawn("walks", {300, 100});
+  yard.tick(10);
+  CHECK(yard.pose(thing).at.x == 200);
+  std::string kinds = vole::read_text(yard.folder.path("kinds.toml"), 10000);
+  kinds.replace(kinds.find("does = \"wait\""), 13, "does = \"patrol\"");
+  kinds.replace(kinds.find("100 right"), 9, "100 left");
+  yard.folder.write("kinds.toml", kinds);
+  yard.kinds =
+      vole::read_kinds(yard.folder.path(), vole::read_project(yard.folder.path("game.toml")).categories);
+  vole::Report wrong;
+  for (const auto& [before, now] : yard.compiled->recompile(wrong))
+    vole::change_numbers(const_cast<vole::World&>(yard.stage->world()), *before, *now);
+  CHECK(wrong.problems().empty());
+  const float x = yard.pose(other).at.x;
+  yard.tick(30);
+  CHECK(yard.pose(thing).at.x > 210);
+  CHECK(yard.pose(other).at.x < x);
 }

@@ -1,10 +1,15 @@
-// A pad that the window library makes up, in a real window: plugged in, pressed, pushed, pulled out, and one that plays the towpath.
+// A pad that the window library makes up, in a real window: plugged in, pressed, pushed, pulled out, and playing two games; one of
+// them by the window's keys too.
 //   pad_tests, with a display
 #include <SDL.h>
 
+#include <functional>
+#include <map>
 #include <memory>
 
+#include "../examples/milkround/art/driver.hpp"
 #include "../examples/towpath/art/pilot.hpp"
+#include "milkround.hpp"
 #include "support.hpp"
 #include "towpath.hpp"
 #include "vole/app/session.hpp"
@@ -51,35 +56,83 @@ vole::Controls pad_controls() {
   return controls;
 }
 
-// The window, at whose pad the pilot sits.
-class WindowWithPad : public vole::Host {
+// A window that somebody plays in.
+class PlayedWindow : public vole::Host {
  public:
-  explicit WindowWithPad(std::shared_ptr<vole::Host> window) : window_(std::move(window)) {}
+  using Play =
+      std::function<void(const vole::Session& session)>;  // before the events of each tick are gathered
+  PlayedWindow(std::shared_ptr<vole::Host> window, Play play)
+      : window_(std::move(window)), play_(std::move(play)) {}
   void watch(const vole::Session& session) { session_ = &session; }
 
-  void open(const vole::WindowWish& wish) override {
-    window_->open(wish);
-    pad_.emplace();
-  }
+  void open(const vole::WindowWish& wish) override { window_->open(wish); }
   int run(std::unique_ptr<vole::HostedRun> run) override { return window_->run(std::move(run)); }
   // A tick for each step, so that the run takes no longer than it must.
   std::int64_t elapsed() override { return time_.elapsed(); }
   void gather(vole::InputGather& gather) override {
-    if (session_) pad_->press(SDL_CONTROLLER_BUTTON_A, pilot_.holds_jump(session_->stage()));
+    if (session_) play_(*session_);
     window_->gather(gather);
   }
   bool shows() const override { return true; }
   void present(const vole::Image& canvas) override { window_->present(canvas); }
-  bool closing() const override { return window_->closing(); }
+  bool closing() const override {
+    return window_->closing() || (session_ && session_->scene_name() == "end");
+  }
   void tell(const std::string& line) override { window_->tell(line); }
 
  private:
   std::shared_ptr<vole::Host> window_;
-  std::optional<VirtualPad> pad_;
+  Play play_;
   const vole::Session* session_ = nullptr;
   vole::HeadlessHost time_{60};
-  Pilot pilot_;
 };
+
+// As the window system tells of keys.
+void tell_key(SDL_Scancode key, bool down) {
+  static std::map<SDL_Scancode, bool> held;
+  if (held[key] == down) return;
+  held[key] = down;
+  SDL_Event event{};
+  event.type = down ? SDL_KEYDOWN : SDL_KEYUP;
+  event.key.state = down ? SDL_PRESSED : SDL_RELEASED;
+  event.key.keysym.scancode = key;
+  event.key.keysym.sym = SDL_GetKeyFromScancode(key);
+  REQUIRE(SDL_PushEvent(&event) == 1);
+}
+
+// What was recorded ends the same without a window.
+void repeat(const vole::Game& game, const vole::Project& project, const std::string& recording) {
+  vole::Options again;
+  again.replay = recording;
+  again.headless = true;
+  vole::HeadlessHost headless(60);
+  vole::Session replay(game, project, again, headless);
+  while (replay.step()) {
+  }
+  CHECK(replay.finish() == 0);
+}
+
+// Drives the milk round in a window, from its title to its end.
+void drive_to_end(const std::function<void(const Milkman::Wants& wants)>& press) {
+  TempFolder folder;
+  vole::Options options;
+  options.seed = 7;
+  options.ticks = 60 * 150;
+  options.record = folder.path("drive.run");
+  const vole::Project project = vole::read_project(source_folder() + "/examples/milkround/game.toml");
+  Milkman milkman;
+  PlayedWindow host(vole::make_window_host(),
+                    [&](const vole::Session& session) { press(milkman.next(session)); });
+  host.open({"milkround", project.canvas, 2, {}});
+  vole::Session session(milkround(), project, options, host);
+  host.watch(session);
+  press({});
+  while (session.step()) {
+  }
+  CHECK(session.scene_name() == "end");
+  CHECK(session.finish() == 0);
+  repeat(milkround(), project, options.record);
+}
 
 }  // namespace
 
@@ -136,8 +189,13 @@ TEST_CASE("a pad plays the towpath in its window, and what it did is repeated wi
   options.ticks = 900;
   options.record = folder.path("pad.run");
   const vole::Project project = vole::read_project(source_folder() + "/examples/towpath/game.toml");
-  WindowWithPad host(vole::make_window_host());
+  Pilot pilot;
+  std::optional<VirtualPad> pad;
+  PlayedWindow host(vole::make_window_host(), [&](const vole::Session& session) {
+    pad->press(SDL_CONTROLLER_BUTTON_A, pilot.holds_jump(session.stage()));
+  });
   host.open({"towpath", project.canvas, 2, {}});
+  pad.emplace();
   vole::Session session(towpath(), project, options, host);
   host.watch(session);
   while (session.step()) {
@@ -152,12 +210,28 @@ TEST_CASE("a pad plays the towpath in its window, and what it did is repeated wi
          at = line.value.find("jump +", at + 1))
       ++jumps;
   CHECK(jumps > 3);
-  vole::Options again;
-  again.replay = options.record;
-  again.headless = true;
-  vole::HeadlessHost headless(60);
-  vole::Session replay(towpath(), project, again, headless);
-  while (replay.step()) {
+  repeat(towpath(), project, options.record);
+}
+
+TEST_CASE("the milk round is driven from its title to its end by a pad, and by keys") {
+  SECTION("by keys") {
+    drive_to_end([](const Milkman::Wants& wants) {
+      tell_key(SDL_SCANCODE_RETURN, wants.start);
+      tell_key(SDL_SCANCODE_SPACE, wants.ring);
+      tell_key(SDL_SCANCODE_LEFT, wants.way.x < 0);
+      tell_key(SDL_SCANCODE_RIGHT, wants.way.x > 0);
+      tell_key(SDL_SCANCODE_UP, wants.way.y < 0);
+      tell_key(SDL_SCANCODE_DOWN, wants.way.y > 0);
+    });
   }
-  CHECK(replay.finish() == 0);
+  SECTION("by a pad") {
+    std::optional<VirtualPad> pad;
+    drive_to_end([&](const Milkman::Wants& wants) {
+      if (!pad) pad.emplace();
+      pad->press(SDL_CONTROLLER_BUTTON_START, wants.start);
+      pad->press(SDL_CONTROLLER_BUTTON_A, wants.ring);
+      pad->push(SDL_CONTROLLER_AXIS_LEFTX, static_cast<float>(wants.way.x));
+      pad->push(SDL_CONTROLLER_AXIS_LEFTY, static_cast<float>(wants.way.y));
+    });
+  }
 }

@@ -502,7 +502,7 @@ TEST_CASE(
   CHECK(has(two.output, "no game \"allotment\" is around it, so what was pressed is not counted"));
   CHECK(has(two.output, "what is done differs first in tick "));
   CHECK(has(two.output, "the states differ:\n"));
-  CHECK(has(two.output, "  vole 0, intent.jump_pressed: true and false\n"));
+  CHECK(has(two.output, "  vole 0, intent.direction: [1.0, 0.0] and [0.0, 0.0]\n"));
   const Ran alike = run_command(game + " --replay " + as_word(shipped) + " --compare " + as_word(shipped));
   CHECK(alike.code == 0);
   CHECK(has(alike.output, "alike for 2295 ticks\n"));

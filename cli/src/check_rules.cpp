@@ -21,6 +21,7 @@ std::vector<Finding> check_rules(vole::Catalog& catalog, const vole::Project& pr
   find_letter_case(game);
   find_what_is_over_limits(game);
   find_odd_playing(game);
+  find_unbound_actions(game);
   if (all_read) {
     find_odd_solids(game, kinds);
     find_hollow_tiles(game);

@@ -24,6 +24,9 @@ float side_of(Vec2 heading, Vec2 pushed) {
 void turn_towards(float& heading, Vec2 pushed, float most) {
   const float side = side_of(ahead(heading), pushed);
   if (side == 0) return;
+  // Further than half of the way round it would pass what it looks for.
+  constexpr float half = 179;
+  most = std::min(most, half);
   const float turned = heading + side * most;
   if (side_of(ahead(turned), pushed) == side) {
     heading = turned;

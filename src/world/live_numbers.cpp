@@ -3,6 +3,8 @@
 #include <algorithm>
 
 #include "vole/world/kind_of.hpp"
+#include "vole/world/mind.hpp"
+#include "vole/world/script.hpp"
 
 namespace vole {
 namespace {
@@ -41,6 +43,23 @@ bool set_by_place(const World& world, Entity entity, const ChangedNumber& number
   return component && component->find(number.type->fields()[number.field].name);
 }
 
+// What a mind or a script says is more than numbers: it is taken over as a whole, but where a place says it itself.
+bool says_itself(const World& world, Entity entity, std::string_view component) {
+  const FromPlace* const from = world.entities.find<FromPlace>(entity);
+  const LevelPlace* const place = from && world.level ? world.level.place(*from) : nullptr;
+  return place && place->overrides.find(component);
+}
+
+template <class Pilot, class Take>
+void change_pilots(World& world, const CompiledKind& before, const CompiledKind& now,
+                   std::string_view component, const Take& take) {
+  const Pilot* const written = now.find<Pilot>();
+  if (!written || !before.find<Pilot>()) return;
+  world.entities.visit<KindOf, Pilot>([&](Entity entity, const KindOf& kind, Pilot& its) {
+    if (kind.name == now.name && !says_itself(world, entity, component)) take(its, *written);
+  });
+}
+
 }  // namespace
 
 void change_numbers(World& world, const CompiledKind& before, const CompiledKind& now) {
@@ -54,6 +73,15 @@ void change_numbers(World& world, const CompiledKind& before, const CompiledKind
           field.put(number.now);
       }
     });
+  change_pilots<Mind>(world, before, now, "mind", [](Mind& mind, const Mind& written) {
+    mind.parts = written.parts;
+    mind.conditions = written.conditions;
+  });
+  change_pilots<Script>(world, before, now, "script", [](Script& script, const Script& written) {
+    script.steps = written.steps;
+    script.read = written.read;
+    script.again = written.again;
+  });
   for (const CompiledKind::Carried& carried : now.carried)
     for (const CompiledKind::Carried& old : before.carried)
       if (old.point == carried.point && old.kind->name == carried.kind->name)

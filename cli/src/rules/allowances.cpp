@@ -13,11 +13,11 @@
 namespace {
 
 const std::vector<std::string> all_rules{
-    "unused-file",    "uneven-frames", "empty-frame",     "hidden-name",    "case-clash",
-    "wrong-case",     "over-limit",    "repeated-frame",  "dead-rule",      "unplayed-clip",
-    "unset-fact",     "jumping-frame", "starts-inside",   "large-body",     "tight-gap",
-    "low-ceiling",    "uneven-ground", "idle-category",   "nobody-steers",  "hollow-tile",
-    "unasked-sensor", "missing-edges", "unreached-thing", "unreached-ledge"};
+    "unused-file",    "uneven-frames", "empty-frame",     "hidden-name",     "case-clash",
+    "wrong-case",     "over-limit",    "repeated-frame",  "dead-rule",       "unplayed-clip",
+    "unset-fact",     "jumping-frame", "starts-inside",   "large-body",      "tight-gap",
+    "low-ceiling",    "uneven-ground", "idle-category",   "nobody-steers",   "hollow-tile",
+    "unasked-sensor", "missing-edges", "unreached-thing", "unreached-ledge", "unbound-action"};
 
 }  // namespace
 

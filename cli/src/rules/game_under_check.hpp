@@ -63,3 +63,4 @@ void find_hollow_tiles(GameUnderCheck& game);
 void find_missing_edges(GameUnderCheck& game);
 void find_unasked_sensors(GameUnderCheck& game);
 void find_unreached(GameUnderCheck& game);
+void find_unbound_actions(GameUnderCheck& game);

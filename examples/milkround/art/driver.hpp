@@ -9,30 +9,24 @@
 #include "vole/app/session.hpp"
 #include "vole/level/way_field.hpp"
 
-// A host without a window, at whose keys it sits.
-class Driver : public vole::HeadlessHost {
+// Decides what is pressed and pushed, tick after tick.
+class Milkman {
  public:
-  Driver() : HeadlessHost(60) {}
-  // From now on; the session outlives this.
-  void watch(const vole::Session& session) { session_ = &session; }
-  bool closing() const override { return session_->scene_name() == "end" || ticks_ >= longest; }
+  struct Wants {
+    bool start = false, ring = false;
+    vole::IVec2 way{0, 0};
+  };
 
-  void gather(vole::InputGather& gather) override {
-    if (!session_) return;
+  Wants next(const vole::Session& session) {
     ++ticks_;
-    const auto key = [&](const char* name, bool down) {
-      gather.add({*vole::find_control(name), down ? 1.0f : 0.0f});
-    };
-    const vole::Stage& stage = session_->stage();
-    key("key Enter", session_->scene_name() == "title" && ticks_ > 90 && ticks_ < 100);
-    const bool drives = session_->scene_name() == "round";
-    const vole::IVec2 way = drives ? way_to_go(stage) : vole::IVec2{0, 0};
-    key("key ArrowLeft", way.x < 0);
-    key("key ArrowRight", way.x > 0);
-    key("key ArrowUp", way.y < 0);
-    key("key ArrowDown", way.y > 0);
-    key("key Space", drives && dog_is_near(stage, 2));
+    Wants wants;
+    wants.start = session.scene_name() == "title" && ticks_ > 90 && ticks_ < 100;
+    if (session.scene_name() != "round") return wants;
+    wants.way = way_to_go(session.stage());
+    wants.ring = dog_is_near(session.stage(), 2);
+    return wants;
   }
+  bool tired() const { return ticks_ >= longest; }
 
  private:
   using Entity = vole::Entity;
@@ -87,6 +81,32 @@ class Driver : public vole::HeadlessHost {
     return guarded;
   }
 
-  const vole::Session* session_ = nullptr;
   std::int64_t ticks_ = 0;
+};
+
+// A host without a window, at whose keys he sits.
+class Driver : public vole::HeadlessHost {
+ public:
+  Driver() : HeadlessHost(60) {}
+  // From now on; the session outlives this.
+  void watch(const vole::Session& session) { session_ = &session; }
+  bool closing() const override { return session_->scene_name() == "end" || milkman_.tired(); }
+
+  void gather(vole::InputGather& gather) override {
+    if (!session_) return;
+    const auto key = [&](const char* name, bool down) {
+      gather.add({*vole::find_control(name), down ? 1.0f : 0.0f});
+    };
+    const Milkman::Wants wants = milkman_.next(*session_);
+    key("key Enter", wants.start);
+    key("key ArrowLeft", wants.way.x < 0);
+    key("key ArrowRight", wants.way.x > 0);
+    key("key ArrowUp", wants.way.y < 0);
+    key("key ArrowDown", wants.way.y > 0);
+    key("key Space", wants.ring);
+  }
+
+ private:
+  const vole::Session* session_ = nullptr;
+  Milkman milkman_;
 };
