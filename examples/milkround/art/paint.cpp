@@ -12,45 +12,19 @@
 #include <string_view>
 #include <utility>
 
-#include "grid.hpp"
+#include "part.hpp"
 #include "vole/base/files.hpp"
 #include "vole/base/random.hpp"
-#include "vole/draw/light.hpp"
 
 namespace {
 
-using paint::ink;
+using paint::dithered;
+using paint::Open;
+using paint::Part;
 using vole::Image;
 using vole::IVec2;
 
 constexpr int tile = 16;
-
-bool dithered(int x, int y, float share) {
-  return (static_cast<float>(vole::dither_at(x, y)) + 0.5f) / 16 < share;
-}
-
-// A part of a picture, with its own top left.
-class Part {
- public:
-  Part(Image& image, IVec2 corner, IVec2 size) : image_(image), corner_(corner), size_(size) {}
-  IVec2 size() const { return size_; }
-  void dot(int x, int y, char letter) {
-    if (x >= 0 && y >= 0 && x < size_.x && y < size_.y) image_.at(corner_.x + x, corner_.y + y) = ink(letter);
-  }
-  void box(int x, int y, int width, int height, char letter) {
-    for (int dy = 0; dy < height; ++dy)
-      for (int dx = 0; dx < width; ++dx) dot(x + dx, y + dy, letter);
-  }
-  template <class Letter>
-  void fill(const Letter& letter) {
-    for (int y = 0; y < size_.y; ++y)
-      for (int x = 0; x < size_.x; ++x) dot(x, y, letter(x, y));
-  }
-
- private:
-  Image& image_;
-  IVec2 corner_, size_;
-};
 
 // Short strokes here and there.
 void speckle(Part& cell, vole::Random& chance, int count, char letter, int longest) {
@@ -60,16 +34,6 @@ void speckle(Part& cell, vole::Random& chance, int count, char letter, int longe
     cell.box(x, y, length, 1, letter);
   }
 }
-
-// Which sides of a cell are open, by the number of its case.
-struct Open {
-  explicit Open(int number)
-      : above((number & 1) == 0),
-        right((number & 2) == 0),
-        below((number & 4) == 0),
-        left((number & 8) == 0) {}
-  bool above, right, below, left;
-};
 
 // Trodden earth between kerbs of grass, with wheel marks and stones.
 void paint_lane(Part cell, int number, std::uint64_t seed) {

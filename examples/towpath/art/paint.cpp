@@ -9,49 +9,31 @@
 #include <cstdio>
 #include <string_view>
 
-#include "grid.hpp"
+#include "part.hpp"
 #include "vole/base/files.hpp"
 #include "vole/base/random.hpp"
 #include "vole/base/trig.hpp"
-#include "vole/draw/light.hpp"
 #include "vole/level/edges.hpp"
 
 namespace {
 
+using paint::dithered;
 using paint::ink;
+using paint::Open;
+using paint::Part;
 using vole::Image;
 using vole::IVec2;
 
 constexpr int tile = 16;
 
-bool dithered(int x, int y, float share) {
-  return (static_cast<float>(vole::dither_at(x, y)) + 0.5f) / 16 < share;
-}
 float wave(float x, float period, float shift) {
   return vole::sin_degrees((x / period + shift) * 360.0f);
 }
 
-// A cell of the tiles, painted pixel by pixel.
-class Cell {
- public:
-  Cell(Image& image, IVec2 cell) : image_(image), corner_(cell * tile) {}
-  void dot(int x, int y, char letter) {
-    if (x >= 0 && y >= 0 && x < tile && y < tile) image_.at(corner_.x + x, corner_.y + y) = ink(letter);
-  }
-  void box(int x, int y, int width, int height, char letter) {
-    for (int dy = 0; dy < height; ++dy)
-      for (int dx = 0; dx < width; ++dx) dot(x + dx, y + dy, letter);
-  }
-  template <class Letter>
-  void fill(const Letter& letter) {
-    for (int y = 0; y < tile; ++y)
-      for (int x = 0; x < tile; ++x) dot(x, y, letter(x, y));
-  }
-
- private:
-  Image& image_;
-  IVec2 corner_;
-};
+// A cell of the tiles.
+Part cell_of(Image& image, IVec2 cell) {
+  return {image, cell * tile, {tile, tile}};
+}
 
 // Packed earth with a few pebbles and roots; `seed` says where.
 char earth(int x, int y, std::uint64_t seed) {
@@ -60,25 +42,15 @@ char earth(int x, int y, std::uint64_t seed) {
   return speck < 6 ? 'd' : speck < 15 ? 'k' : 'b';
 }
 
-void pebble(Cell& cell, int x, int y) {
+void pebble(Part& cell, int x, int y) {
   cell.box(x, y, 3, 2, 'M');
   cell.dot(x, y, 'S');
   cell.dot(x + 1, y, 'S');
   cell.dot(x + 2, y + 1, 'N');
 }
 
-// Which sides of a cell are open, by the number of its case.
-struct Open {
-  explicit Open(int number)
-      : above((number & 1) == 0),
-        right((number & 2) == 0),
-        below((number & 4) == 0),
-        left((number & 8) == 0) {}
-  bool above, right, below, left;
-};
-
 void paint_bank(Image& image, IVec2 at, int number, std::uint64_t seed) {
-  Cell cell(image, at);
+  Part cell = cell_of(image, at);
   const Open open(number);
   cell.fill([&](int x, int y) { return earth(x, y, seed); });
   if (seed % 3 == 1) pebble(cell, 3 + static_cast<int>(seed % 7), 9);
@@ -112,7 +84,7 @@ void paint_bank(Image& image, IVec2 at, int number, std::uint64_t seed) {
 
 // Dressed stone in courses.
 void paint_stone(Image& image, IVec2 at, int number) {
-  Cell cell(image, at);
+  Part cell = cell_of(image, at);
   const Open open(number);
   cell.fill([&](int x, int y) {
     const int course = y / 8, along = (x + course * 8) % 16;
@@ -131,7 +103,7 @@ void paint_stone(Image& image, IVec2 at, int number) {
 }
 
 void paint_boards(Image& image, IVec2 at, bool beam) {
-  Cell cell(image, at);
+  Part cell = cell_of(image, at);
   cell.box(0, 0, 16, 1, beam ? 'W' : 'y');
   cell.box(0, 1, 16, beam ? 5 : 3, beam ? 'C' : 't');
   cell.box(0, beam ? 6 : 4, 16, 2, beam ? 'S' : 'd');
@@ -140,7 +112,7 @@ void paint_boards(Image& image, IVec2 at, bool beam) {
 }
 
 void paint_post(Image& image, IVec2 at) {
-  Cell cell(image, at);
+  Part cell = cell_of(image, at);
   for (int y = 0; y < tile; ++y) {
     cell.dot(5, y, 'k');
     cell.box(6, y, 1, 1, 't');
@@ -151,7 +123,7 @@ void paint_post(Image& image, IVec2 at) {
 }
 
 void paint_crate(Image& image, IVec2 at) {
-  Cell cell(image, at);
+  Part cell = cell_of(image, at);
   cell.box(0, 0, 16, 16, 'k');
   cell.box(1, 1, 14, 14, 'd');
   for (const int y : {1, 6, 11}) {
@@ -166,7 +138,7 @@ void paint_crate(Image& image, IVec2 at) {
 }
 
 void paint_reeds(Image& image, IVec2 at, bool bent) {
-  Cell cell(image, at);
+  Part cell = cell_of(image, at);
   for (int stalk = 0; stalk < 5; ++stalk) {
     const int x = 1 + stalk * 3, top = 1 + (stalk * 5) % 7;
     for (int y = top; y < tile; ++y) {
@@ -179,7 +151,7 @@ void paint_reeds(Image& image, IVec2 at, bool bent) {
 }
 
 void paint_nettles(Image& image, IVec2 at) {
-  Cell cell(image, at);
+  Part cell = cell_of(image, at);
   for (int stalk = 0; stalk < 4; ++stalk) {
     const int x = 2 + stalk * 4, top = 3 + (stalk * 3) % 5;
     for (int y = top; y < tile; ++y) {
@@ -195,7 +167,7 @@ void paint_nettles(Image& image, IVec2 at) {
 }
 
 void paint_fence(Image& image, IVec2 at) {
-  Cell cell(image, at);
+  Part cell = cell_of(image, at);
   for (const int y : {5, 10}) {
     cell.box(0, y, 16, 1, 'd');
     cell.box(0, y + 1, 16, 2, 'b');
@@ -209,7 +181,7 @@ void paint_fence(Image& image, IVec2 at) {
 
 // A narrow boat: a plum hull with a cream line, a green cabin above it.
 void paint_hull(Image& image, IVec2 at, int bow, int stern) {
-  Cell cell(image, at);
+  Part cell = cell_of(image, at);
   cell.fill([&](int x, int y) {
     const int cut = bow ? std::max(0, y - 2) * 3 / 4 : 0, end = stern ? 16 - std::max(0, y - 6) / 2 : 16;
     if (x < cut || x >= end || y < (bow ? std::max(0, 2 - x / 3) : 1)) return '.';
@@ -221,7 +193,7 @@ void paint_hull(Image& image, IVec2 at, int bow, int stern) {
 }
 
 void paint_cabin(Image& image, IVec2 at, bool end, bool window) {
-  Cell cell(image, at);
+  Part cell = cell_of(image, at);
   cell.box(0, 0, 16, 16, 'g');
   cell.box(0, 0, 16, 1, 'h');
   cell.box(0, 13, 16, 1, 'O');
@@ -238,7 +210,7 @@ void paint_cabin(Image& image, IVec2 at, bool end, bool window) {
 }
 
 void paint_roof(Image& image, IVec2 at) {
-  Cell cell(image, at);
+  Part cell = cell_of(image, at);
   cell.box(0, 3, 16, 1, 'C');
   cell.box(0, 4, 16, 3, 'r');
   cell.box(0, 7, 16, 1, 'm');
@@ -248,7 +220,7 @@ void paint_roof(Image& image, IVec2 at) {
 
 // Still water with a line of light that wanders over it.
 void paint_water(Image& image, IVec2 at, int frame, bool surface) {
-  Cell cell(image, at);
+  Part cell = cell_of(image, at);
   cell.fill([&](int x, int y) {
     const int glint = (x + frame * 4 + y * 5) % tile;
     if (surface && y == 0) return (x + frame * 4) % tile < 6 ? 'w' : 'v';
