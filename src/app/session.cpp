@@ -47,6 +47,12 @@ Session::Session(Game game, Project project, Options options, Host& host)
       canvas_(project_.canvas),
       progress_said_(Clock::now()) {
   gather_->count_presses_of(xray_key());
+  if (host_.shows() && !replay_) {
+    Report wrong;
+    settings_ = read_settings(settings_file(project_.id.value), wrong);
+    trouble_.print(wrong.problems());
+    if (!settings_.bindings.empty()) use_bindings();
+  }
   if (!options_.record.empty() && !replay_) recorder_.emplace(project_, seed_, *files_.controls);
   // Better now than after the play.
   if (recorder_) expect_writable(options_.record);
@@ -116,10 +122,33 @@ void Session::tick() {
   const TickInput& input = replay_ ? replay_->next() : gather_->latch();
   if (recorder_) recorder_->add(ticks(), input);
   simulation_.tick(input);
+  take_rebindings();
   if (replay_ && replay_->wants_check(ticks())) replay_->check(ticks(), checksum());
   if (recorder_ && recorder_->wants_checkpoint(ticks())) recorder_->add_checkpoint(ticks(), checksum());
   if (simulation_.change()) begin_loading();
   save_shots();
+}
+
+bool Session::asks_for_control() const {
+  return !loading_ && !scene_name().empty() && stage().world().asks_for_control;
+}
+
+// What the player has bound counts from the next tick on, and is kept; in a replay it does not count.
+void Session::take_rebindings() {
+  const std::vector<Rebinding> rebindings = simulation_.stage().take_rebindings();
+  if (rebindings.empty() || replay_) return;
+  for (const Rebinding& rebinding : rebindings) add_rebinding(settings_, rebinding);
+  use_bindings();
+  if (host_.shows()) write_settings(settings_file(project_.id.value), settings_);
+}
+
+// The controls of the files with what the player has bound over them.
+void Session::use_bindings() {
+  bound_ = std::make_shared<const Controls>(with_rebindings(*files_.controls, settings_.bindings));
+  gather_ = std::make_unique<InputGather>(bound_);
+  gather_->count_presses_of(xray_key());
+  gather_->ask_for_control(asks_for_control());
+  simulation_.use(bound_);
 }
 
 bool Session::over() const {
@@ -149,6 +178,7 @@ void Session::save_recording() {
 
 bool Session::go_on() {
   if (over()) return false;
+  gather_->ask_for_control(asks_for_control());
   host_.gather(*gather_);
   if (gather_->take_counted() % 2 != 0) xray_ = xray_.next();
   const std::int64_t elapsed = host_.elapsed();
@@ -223,11 +253,7 @@ void Session::save_shot(const Shot& shot) {
 
 Report Session::refresh() {
   LiveFiles::Refreshed refreshed = files_.refresh();
-  if (refreshed.settings) {
-    gather_ = std::make_unique<InputGather>(files_.controls);
-    gather_->count_presses_of(xray_key());
-    simulation_.use(files_.controls);
-  }
+  if (refreshed.settings) use_bindings();
   Report kinds;
   simulation_.recompile_kinds(kinds);
   scene_problems_ = kinds.problems();

@@ -1,6 +1,7 @@
 #include "vole/input/gather.hpp"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <limits>
 
@@ -40,6 +41,22 @@ Control known(std::string_view name) {
 
 std::int8_t in_hundredths(float value) {
   return static_cast<std::int8_t>(std::floor(std::clamp(value, -1.0f, 1.0f) * 100.0f + 0.5f));
+}
+
+struct StickAxis {
+  Control axis, less, more;
+};
+const std::array<StickAxis, 4>& stick_axes() {
+  static const std::array<StickAxis, 4> all{
+      {{known("pad stick left x"), known("pad stick left left"), known("pad stick left right")},
+       {known("pad stick left y"), known("pad stick left up"), known("pad stick left down")},
+       {known("pad stick right x"), known("pad stick right left"), known("pad stick right right")},
+       {known("pad stick right y"), known("pad stick right up"), known("pad stick right down")}}};
+  return all;
+}
+bool is_stick_axis(Control control) {
+  return std::any_of(stick_axes().begin(), stick_axes().end(),
+                     [control](const StickAxis& stick) { return stick.axis == control; });
 }
 
 // How far a stick is pushed counts from the end of its dead middle on, and is bent as the axis says.
@@ -89,8 +106,27 @@ void InputGather::add(const ControlEvent& event) {
   if (event.device > 0 && !from.player && std::abs(event.value) >= press_share) seat(from);
   const bool is_press = from.values[event.control.index] <= press_share && event.value > press_share;
   if (is_press && counted_control_ && *counted_control_ == event.control) ++counted_;
+  if (asks_) return note_asked(from, event);
   set(from, event.control, event.value);
   take_values();
+}
+
+void InputGather::ask_for_control(bool asks) {
+  if (asks == asks_) return;
+  asks_ = asks;
+  // What is held is no press before or after it is asked for.
+  release_all();
+}
+
+// The axis of a stick is no press; the side that it is pushed to is.
+void InputGather::note_asked(Device& device, const ControlEvent& event) {
+  const std::vector<float> before = device.values;
+  set(device, event.control, event.value);
+  for (std::size_t i = 0; i < before.size() && gathered_.asked.empty(); ++i) {
+    const Control control{static_cast<std::uint16_t>(i)};
+    const bool is_pressed = before[i] <= press_share && device.values[i] > press_share;
+    if (is_pressed && !is_stick_axis(control)) gathered_.asked = name_of(Chord(control), controls_->areas);
+  }
 }
 
 void InputGather::set(Device& device, Control control, float value) {
@@ -100,15 +136,7 @@ void InputGather::set(Device& device, Control control, float value) {
 
 // A stick that is pushed to a side presses that side.
 void InputGather::set_stick(Device& device, Control control, float value) {
-  struct Stick {
-    Control axis, less, more;
-  };
-  static const Stick sticks[] = {
-      {known("pad stick left x"), known("pad stick left left"), known("pad stick left right")},
-      {known("pad stick left y"), known("pad stick left up"), known("pad stick left down")},
-      {known("pad stick right x"), known("pad stick right left"), known("pad stick right right")},
-      {known("pad stick right y"), known("pad stick right up"), known("pad stick right down")}};
-  for (const Stick& stick : sticks) {
+  for (const StickAxis& stick : stick_axes()) {
     if (!(stick.axis == control)) continue;
     device.values[stick.less.index] = std::max(-value, 0.0f);
     device.values[stick.more.index] = std::max(value, 0.0f);
@@ -253,6 +281,7 @@ void InputGather::release(std::uint8_t device) {
 const TickInput& InputGather::latch() {
   latched_.players = gathered_.players;
   latched_.seen_pointer = gathered_.seen_pointer;
+  latched_.asked = std::exchange(gathered_.asked, {});
   gathered_.seen_pointer.wheel = {0, 0};
   if (std::exchange(finger_gone_, false)) gathered_.seen_pointer.inside = false;
   for (std::size_t player = 0; player < seats_.size(); ++player) {

@@ -14,7 +14,8 @@ namespace vole {
 namespace {
 
 // What a line tells beside actions and axes.
-constexpr std::string_view pads_word = "*pads", pointer_word = "*pointer", wheel_word = "*wheel";
+constexpr std::string_view pads_word = "*pads", pointer_word = "*pointer", wheel_word = "*wheel",
+                           asked_word = "*asked";
 constexpr std::string_view outside = "out";
 
 std::string transitions(const TickInput::ActionState& before, const TickInput::ActionState& now) {
@@ -80,6 +81,7 @@ void InputWriter::add(std::int64_t tick, const TickInput& input, std::vector<Loc
     line += fmt::format(" {} {} {}", pointer_word, now.at.x, now.at.y);
   if (!now.inside && (moved || before.inside)) line += fmt::format(" {} {}", pointer_word, outside);
   if (now.wheel != IVec2{0, 0}) line += fmt::format(" {} {} {}", wheel_word, now.wheel.x, now.wheel.y);
+  if (!input.asked.empty()) line += fmt::format(" {} {}", asked_word, written_name(input.asked));
   if (!line.empty()) write(tick, line, lines);
   last_.players = input.players;
   last_.seen_pointer = input.seen_pointer;
@@ -270,9 +272,14 @@ void InputReader::parse_other(std::string_view name, Change& change, std::string
     }
     change.at.x = take_whole(-far, far, rest, text);
     change.at.y = take_whole(-far, far, rest, text);
+  } else if (name == asked_word) {
+    change.what = Change::What::asked;
+    change.asked = take_name(rest).value_or("");
+    if (change.asked.empty())
+      throw Error(text.where, fmt::format("\"{}\" does not say what was pressed", text.value));
   } else {
     const std::vector<std::string> known{std::string(pads_word), std::string(pointer_word),
-                                         std::string(wheel_word)};
+                                         std::string(wheel_word), std::string(asked_word)};
     throw Error(text.where, fmt::format("\"{}\" is nothing that a recording tells", name),
                 did_you_mean(name, known));
   }
@@ -282,6 +289,7 @@ const TickInput& InputReader::next() {
   for (TickInput::Player& player : input_.players)
     for (TickInput::ActionState& state : player.actions) state.presses = state.releases = 0;
   input_.seen_pointer.wheel = {0, 0};
+  input_.asked.clear();
   for (; at_ < changes_.size() && changes_[at_].tick <= tick_; ++at_) apply(changes_[at_]);
   ++tick_;
   return input_;
@@ -306,6 +314,9 @@ void InputReader::apply(const Change& change) {
       break;
     case Change::What::wheel:
       pointer.wheel = change.at;
+      break;
+    case Change::What::asked:
+      input_.asked = change.asked;
       break;
   }
 }

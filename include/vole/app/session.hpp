@@ -10,6 +10,7 @@
 #include "vole/app/host.hpp"
 #include "vole/app/live_files.hpp"
 #include "vole/app/options.hpp"
+#include "vole/app/player_settings.hpp"
 #include "vole/app/recorder.hpp"
 #include "vole/app/simulation.hpp"
 #include "vole/app/ticker.hpp"
@@ -61,6 +62,9 @@ class Session final : public HostedRun {
   void say_progress();
   void save_shots();
   void save_shot(const Shot& shot);
+  bool asks_for_control() const;
+  void take_rebindings();
+  void use_bindings();
   bool over() const;
   // A step without the care for what was recorded.
   bool go_on();
@@ -77,6 +81,8 @@ class Session final : public HostedRun {
   std::uint64_t seed_;
   std::optional<Recorder> recorder_;
   Simulation simulation_;
+  PlayerSettings settings_;
+  std::shared_ptr<const Controls> written_ = files_.controls, bound_;  // a recorder goes by the first
   std::unique_ptr<InputGather> gather_;
   Ticker ticker_;
   bool loading_ = false;

@@ -30,6 +30,9 @@ class InputGather {
   // Time goes by, for gestures.
   void pass(double seconds);
 
+  // From now on what is pressed is told by its name alone (TickInput::asked), and no action or axis hears it; or no more.
+  void ask_for_control(bool asks);
+
   // Everything since the latch before. The result stays until the next latch.
   const TickInput& latch();
   // Lets go of everything: what is held must be pressed again to count. For a change of scene or a lost window
@@ -56,6 +59,7 @@ class InputGather {
 
   Device& device(std::uint8_t number);
   void seat(Device& pad);
+  void note_asked(Device& device, const ControlEvent& event);
   void set(Device& device, Control control, float value);
   void set_stick(Device& device, Control control, float value);
   void press_for_a_moment(Control control);
@@ -78,6 +82,7 @@ class InputGather {
   TickInput latched_;
   std::optional<Control> counted_control_;
   int counted_ = 0;
+  bool asks_ = false;
 };
 
 }  // namespace vole

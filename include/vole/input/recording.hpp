@@ -79,7 +79,7 @@ class InputReader {
 
  private:
   struct Change {
-    enum class What : std::uint8_t { action, axis, pads, pointer, wheel };
+    enum class What : std::uint8_t { action, axis, pads, pointer, wheel, asked };
 
     std::int64_t tick = 0;
     What what = What::action;
@@ -90,6 +90,7 @@ class InputReader {
     std::uint8_t pads = 0;
     IVec2 at{0, 0};  // of pointer and wheel
     bool outside = false;
+    std::string asked;  // the name of a control
   };
 
   // All throw Error.

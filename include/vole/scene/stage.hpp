@@ -14,6 +14,7 @@
 #include <utility>
 
 #include "vole/asset/font.hpp"
+#include "vole/input/rebinding.hpp"
 #include "vole/scene/argument.hpp"
 #include "vole/scene/scene_types.hpp"
 #include "vole/scene/solid_things.hpp"
@@ -66,6 +67,17 @@ class Stage {
   bool take_press(std::string_view action, float within = 0, int player = 1) {
     return world_.input.take_press(action, within, player);
   }
+  // From the next tick on what is pressed is told by asked_control() alone, and no action or axis hears it; or no more. For screens
+  // on which a player chooses keys: see rebinding.hpp.
+  void ask_for_control(bool asks = true) { world_.asks_for_control = asks; }
+  // The name of the control that was pressed in this tick, as "key KeyX"; empty: none.
+  const std::string& asked_control() const { return world_.input.asked; }
+  // Binds something anew for the player, who finds it so when the game is started again. No state: a replay goes on as recorded.
+  void rebind(Rebinding rebinding) { rebindings_.push_back(std::move(rebinding)); }
+  // Back to what controls.toml says, all of it.
+  void forget_rebindings() { rebindings_.push_back({}); }
+  // For the session: what was bound since it was taken last.
+  std::vector<Rebinding> take_rebindings() { return std::exchange(rebindings_, {}); }
   int ticks_per_second() const { return setting_.ticks_per_second; }
   float seconds_per_tick() const { return 1.0f / static_cast<float>(setting_.ticks_per_second); }
   // Ticks since the scene began.
@@ -267,6 +279,7 @@ class Stage {
   World& world_;
   const SceneArgument& argument_;
   XrayParts xray_;
+  std::vector<Rebinding> rebindings_;
   mutable SolidThings solids_;  // follows the components whenever it is asked
   const Cues* cues_ = nullptr;  // once the scene has said them
   std::optional<SceneChange> change_;

@@ -62,6 +62,7 @@ class World {
   std::vector<ShownView> views;  // besides the camera's
   Input input;                   // of the last tick, and what it remembers
   Dragged dragged;
+  bool asks_for_control = false;
   std::vector<Timer> timers;
   std::vector<Tween> tweens;
   std::vector<Told> told;
@@ -94,6 +95,7 @@ class World {
     v.state("level", world.level);
     v.state("input", world.input);
     v.state("dragged", world.dragged);
+    v.state("asks_for_control", world.asks_for_control);
     v.state("timers", world.timers);
     v.state("tweens", world.tweens);
     v.state("told", world.told);

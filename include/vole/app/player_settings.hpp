@@ -1,0 +1,30 @@
+// What a player has set, kept from one start of the game to the next in the usual place for such files: settings.toml below
+// $XDG_DATA_HOME/ID (or ~/.local/share/ID), on Windows %APPDATA%\\ID. A page keeps nothing.
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "vole/base/error.hpp"
+#include "vole/input/rebinding.hpp"
+
+namespace vole {
+
+struct PlayerSettings {
+  std::vector<Rebinding> bindings;  // one for each thing that is bound otherwise
+};
+template <class V>
+void describe(V& v, PlayerSettings& settings) {
+  v("bindings", settings.bindings, items(1024));
+}
+
+// The file of a game with this id; empty where the system has no place for it.
+std::string settings_file(const std::string& id);
+// What the file says; what is wrong with it goes to the report, and is left out. No file: nothing is set.
+PlayerSettings read_settings(const std::string& file, Report& report);
+// Whole or not at all. Throws Error.
+void write_settings(const std::string& file, const PlayerSettings& settings);
+// One more; an empty one forgets all.
+void add_rebinding(PlayerSettings& settings, const Rebinding& rebinding);
+
+}  // namespace vole

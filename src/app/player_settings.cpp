@@ -1,0 +1,65 @@
+#include "vole/app/player_settings.hpp"
+
+#include <algorithm>
+#include <cstdlib>
+#include <filesystem>
+
+#include "vole/base/files.hpp"
+#include "vole/base/paths.hpp"
+#include "vole/base/reading.hpp"
+#include "vole/base/writing.hpp"
+
+namespace vole {
+namespace {
+
+std::string variable(const char* name) {
+  const char* const value = std::getenv(name);
+  return value ? value : "";
+}
+
+std::string user_folder() {
+#if defined(__EMSCRIPTEN__)
+  return {};
+#elif defined(_WIN32)
+  return variable("APPDATA");
+#else
+  if (std::string data = variable("XDG_DATA_HOME"); !data.empty()) return data;
+  const std::string home = variable("HOME");
+  return home.empty() ? std::string() : join_path(home, ".local/share");
+#endif
+}
+
+}  // namespace
+
+std::string settings_file(const std::string& id) {
+  const std::string folder = user_folder();
+  return folder.empty() || id.empty() ? std::string() : join_path(join_path(folder, id), "settings.toml");
+}
+
+PlayerSettings read_settings(const std::string& file, Report& report) {
+  PlayerSettings settings;
+  if (file.empty() || !file_exists(file)) return settings;
+  try {
+    read(read_toml(file), settings, report);
+  } catch (const Error& error) {
+    report.add(error);
+  }
+  return settings;
+}
+
+void write_settings(const std::string& file, const PlayerSettings& settings) {
+  if (file.empty()) return;
+  std::error_code failed;
+  std::filesystem::create_directories(std::filesystem::u8path(folder_of(file)), failed);
+  write_whole(file, "# What the player has set. Delete this file to forget it.\n" + to_toml(settings));
+}
+
+void add_rebinding(PlayerSettings& settings, const Rebinding& rebinding) {
+  if (rebinding.name.empty()) return settings.bindings.clear();
+  std::erase_if(settings.bindings, [&](const Rebinding& known) {
+    return known.player == rebinding.player && known.name == rebinding.name && known.side == rebinding.side;
+  });
+  settings.bindings.push_back(rebinding);
+}
+
+}  // namespace vole
