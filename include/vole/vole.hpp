@@ -5,6 +5,7 @@
 #include "vole/app/run.hpp"
 #include "vole/base/trig.hpp"
 #include "vole/input/intent.hpp"
+#include "vole/scene/controls_scene.hpp"
 #include "vole/scene/cues.hpp"
 #include "vole/scene/drawing.hpp"
 #include "vole/scene/scene.hpp"

@@ -39,12 +39,15 @@ std::string settings_file(const std::string& id) {
 PlayerSettings read_settings(const std::string& file, Report& report) {
   PlayerSettings settings;
   if (file.empty() || !file_exists(file)) return settings;
+  Report wrong;
   try {
-    read(read_toml(file), settings, report);
+    read(read_toml(file), settings, wrong);
   } catch (const Error& error) {
-    report.add(error);
+    wrong.add(error);
   }
-  return settings;
+  if (wrong.problems().empty()) return settings;
+  for (const Problem& problem : wrong.problems()) report.add(Error(std::vector<Problem>{problem}));
+  return {};
 }
 
 void write_settings(const std::string& file, const PlayerSettings& settings) {

@@ -122,10 +122,11 @@ void InputGather::ask_for_control(bool asks) {
 void InputGather::note_asked(Device& device, const ControlEvent& event) {
   const std::vector<float> before = device.values;
   set(device, event.control, event.value);
-  for (std::size_t i = 0; i < before.size() && gathered_.asked.empty(); ++i) {
+  for (std::size_t i = 0; i < before.size() && gathered_.asked_control.empty(); ++i) {
     const Control control{static_cast<std::uint16_t>(i)};
     const bool is_pressed = before[i] <= press_share && device.values[i] > press_share;
-    if (is_pressed && !is_stick_axis(control)) gathered_.asked = name_of(Chord(control), controls_->areas);
+    if (is_pressed && !is_stick_axis(control))
+      gathered_.asked_control = name_of(Chord(control), controls_->areas);
   }
 }
 
@@ -281,7 +282,7 @@ void InputGather::release(std::uint8_t device) {
 const TickInput& InputGather::latch() {
   latched_.players = gathered_.players;
   latched_.seen_pointer = gathered_.seen_pointer;
-  latched_.asked = std::exchange(gathered_.asked, {});
+  latched_.asked_control = std::exchange(gathered_.asked_control, {});
   gathered_.seen_pointer.wheel = {0, 0};
   if (std::exchange(finger_gone_, false)) gathered_.seen_pointer.inside = false;
   for (std::size_t player = 0; player < seats_.size(); ++player) {

@@ -81,7 +81,8 @@ void InputWriter::add(std::int64_t tick, const TickInput& input, std::vector<Loc
     line += fmt::format(" {} {} {}", pointer_word, now.at.x, now.at.y);
   if (!now.inside && (moved || before.inside)) line += fmt::format(" {} {}", pointer_word, outside);
   if (now.wheel != IVec2{0, 0}) line += fmt::format(" {} {} {}", wheel_word, now.wheel.x, now.wheel.y);
-  if (!input.asked.empty()) line += fmt::format(" {} {}", asked_word, written_name(input.asked));
+  if (!input.asked_control.empty())
+    line += fmt::format(" {} {}", asked_word, written_name(input.asked_control));
   if (!line.empty()) write(tick, line, lines);
   last_.players = input.players;
   last_.seen_pointer = input.seen_pointer;
@@ -289,7 +290,7 @@ const TickInput& InputReader::next() {
   for (TickInput::Player& player : input_.players)
     for (TickInput::ActionState& state : player.actions) state.presses = state.releases = 0;
   input_.seen_pointer.wheel = {0, 0};
-  input_.asked.clear();
+  input_.asked_control.clear();
   for (; at_ < changes_.size() && changes_[at_].tick <= tick_; ++at_) apply(changes_[at_]);
   ++tick_;
   return input_;
@@ -316,7 +317,7 @@ void InputReader::apply(const Change& change) {
       pointer.wheel = change.at;
       break;
     case Change::What::asked:
-      input_.asked = change.asked;
+      input_.asked_control = change.asked;
       break;
   }
 }

@@ -6,6 +6,6 @@
 vole::Game milkround() {
   using namespace milk;
   vole::Game game("game.toml");
-  game.scene<Title>("title").scene<Round>("round").scene<End>("end").knows<Doorstep>("doorstep");
+  game.scene<Title>("title").scene<Round>("round").scene<End>("end").scene<vole::ControlsScene>("keys").knows<Doorstep>("doorstep");
   return game;
 }

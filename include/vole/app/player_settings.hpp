@@ -20,7 +20,7 @@ void describe(V& v, PlayerSettings& settings) {
 
 // The file of a game with this id; empty where the system has no place for it.
 std::string settings_file(const std::string& id);
-// What the file says; what is wrong with it goes to the report, and is left out. No file: nothing is set.
+// What the file says. No file: nothing is set; neither where something is wrong with it, which goes to the report.
 PlayerSettings read_settings(const std::string& file, Report& report);
 // Whole or not at all. Throws Error.
 void write_settings(const std::string& file, const PlayerSettings& settings);

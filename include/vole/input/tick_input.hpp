@@ -108,16 +108,16 @@ class TickInput {
   std::vector<Player> players;
   Pointer seen_pointer;
   // The first control that was pressed, by name, while the game asks for one (Stage::ask_for_control); else empty.
-  std::string asked;
+  std::string asked_control;
 
   friend bool operator==(const TickInput& a, const TickInput& b) {
-    return a.players == b.players && a.seen_pointer == b.seen_pointer && a.asked == b.asked;
+    return a.players == b.players && a.seen_pointer == b.seen_pointer && a.asked_control == b.asked_control;
   }
   template <class V>
   friend void describe(V& v, TickInput& input) {
     v.state("players", input.players);
     v.state("pointer", input.seen_pointer);
-    v.state("asked", input.asked);
+    v.state("asked_control", input.asked_control);
   }
 
  protected:

@@ -71,7 +71,7 @@ class Stage {
   // on which a player chooses keys: see rebinding.hpp.
   void ask_for_control(bool asks = true) { world_.asks_for_control = asks; }
   // The name of the control that was pressed in this tick, as "key KeyX"; empty: none.
-  const std::string& asked_control() const { return world_.input.asked; }
+  const std::string& asked_control() const { return world_.input.asked_control; }
   // Binds something anew for the player, who finds it so when the game is started again. No state: a replay goes on as recorded.
   void rebind(Rebinding rebinding) { rebindings_.push_back(std::move(rebinding)); }
   // Back to what controls.toml says, all of it.
