@@ -677,7 +677,7 @@ TEST_CASE("an action that nothing is bound to is told of, but not one that anoth
          "[axes.lean]\nstick = []\n[axes.turn]\n[players.2.axes.turn]\nless = [\"key KeyQ\"]\n");
   const Ran ran = vole_in(folder, "check");
   CAPTURE(ran.output);
-  CHECK(has(ran.output, "./controls.toml:7:2: warning: nothing is bound to the axis \"lean\""));
+  CHECK(has(ran.output, "./controls.toml:7:7: warning: nothing is bound to the axis \"lean\""));
   CHECK_FALSE(has(ran.output, "\"turn\""));
   folder.write("controls.toml", "[actions]\njump = []\n[axes.walk]\nless = [\"key ArrowLeft\"]\n");
   CHECK(has(vole_in(folder, "check").output,

@@ -2,6 +2,7 @@
 #include <cstdlib>
 
 #include "allotment.hpp"
+#include "milkround.hpp"
 #include "support.hpp"
 #include "towpath.hpp"
 #include "vole/app/project.hpp"
@@ -13,10 +14,15 @@
 
 namespace {
 
+vole::Game game_of(const std::string& id) {
+  if (id == "milkround") return milkround();
+  return id == "towpath" ? towpath() : allotment();
+}
+
 // A game without a session: what a simulation needs, and the inputs of a recording.
 struct Played {
   vole::Recording recording;
-  vole::Game game = recording.game == "towpath" ? towpath() : allotment();
+  vole::Game game = game_of(recording.game);
   vole::Project project = vole::read_project(source_folder() + "/examples/" + recording.game + "/game.toml");
   vole::Catalog catalog{project.root};
   vole::Kinds kinds = vole::read_kinds(project.root, project.categories);

@@ -34,6 +34,13 @@ std::string joined(const std::vector<std::string>& names) {
   return text;
 }
 
+// Cut off where it is longer than this.
+std::string fitted(std::string text, const Font& font, float width) {
+  if (static_cast<float>(font.measure(text).x) <= width) return text;
+  while (!text.empty() && static_cast<float>(font.measure(text + "...").x) > width) text.pop_back();
+  return text + "...";
+}
+
 }  // namespace
 
 void ControlsScene::enter(Stage& stage) {
@@ -92,11 +99,13 @@ void ControlsScene::draw(Drawing& drawing) const {
         many ? fmt::format("{} {}", binding.player, shown_name(binding)) : shown_name(binding);
     drawing.text(name, {margin, y}, {.colour = is_chosen ? mark : ink});
     const std::string bound = binding.controls.empty() ? "nothing" : joined(binding.controls);
-    drawing.text(is_chosen && waits_ ? "press what is to do this" : bound, {size.x * 0.36f, y},
-                 {.colour = is_chosen ? mark : faint});
+    const float at = size.x * 0.3f;
+    drawing.text(is_chosen && waits_ ? "press what is to do this"
+                                     : fitted(bound, stage.font("plain"), size.x - at - margin),
+                 {at, y}, {.colour = is_chosen ? mark : faint});
   }
   drawing.text(said_, {margin, size.y - 2 * line - 4}, {.colour = mark});
-  drawing.text("up, down, Enter: another   Backspace: as before   Escape: back", {margin, size.y - line},
+  drawing.text("Enter: another   Backspace: all as before   Escape: back", {margin, size.y - line},
                {.colour = faint});
 }
 

@@ -1,9 +1,6 @@
 #include "lanes.hpp"
 
-#include <cmath>
-
 #include "level_edges.hpp"
-#include "vole/base/division.hpp"
 #include "vole/physics/subpixel.hpp"
 
 namespace vole {
@@ -25,11 +22,6 @@ Vec2 middle_of(const CollisionBody& body) {
 OnLanes on_lanes(const GridMover& mover, Vec2 middle) {
   return {past_crossing(middle.x, mover.origin.x, mover.cell.x),
           past_crossing(middle.y, mover.origin.y, mover.cell.y)};
-}
-
-IVec2 lane_cell(const GridMover& mover, Vec2 point) {
-  const Vec2 cell = (point - mover.origin) / Vec2(mover.cell);
-  return {static_cast<int>(std::floor(cell.x)), static_cast<int>(std::floor(cell.y))};
 }
 
 bool LaneRoom::is_open(const GridMover& mover, CollisionBody body, IVec2 way) const {

@@ -20,8 +20,6 @@ struct OnLanes {
 // The middle of a body from its position.
 Vec2 middle_of(const CollisionBody& body);
 OnLanes on_lanes(const GridMover& mover, Vec2 middle);
-// The cell that a point lies in.
-IVec2 lane_cell(const GridMover& mover, Vec2 point);
 
 // Whether there is room for a body in the next cell one of the four ways from a crossing, at which `body.at` is; also where it comes in
 // again behind an edge of the level.
