@@ -1,7 +1,5 @@
 #include "village.hpp"
 
-#include "names.hpp"
-
 namespace milk {
 
 namespace {
@@ -17,7 +15,7 @@ constexpr auto enum_names(Windows) {
 }  // namespace
 
 void enter_village(vole::Stage& stage, int dogs) {
-  stage.load_level(names::level::village);
+  stage.load_level("village");
   const vole::IVec2 size = stage.level().size();
   stage.camera.at = {0, board_height};
   stage.camera.canvas = size;
