@@ -185,19 +185,68 @@ TEST_CASE("a turn that is asked for a little early is remembered, and forgotten 
   for (std::string& row : maze.rows) row = "#########";
   for (int x = 1; x < 8; ++x) maze.open({x, 1});
   for (int y = 1; y < 8; ++y) maze.open({5, y});
+  Maze turned = maze;
+  for (std::size_t y = 0; y < 9; ++y)
+    for (std::size_t x = 0; x < 9; ++x) turned.rows[x][y] = maze.rows[y][x];
   // From the first cell it is at the crossing after 64 ticks.
-  const auto turns = [&](int asked_at) {
-    Lanes lanes(maze, {16, 16}, "speed = 60, keeps_going = true, early_turn = 0.3");
+  const auto turns = [&](int asked_at, bool down) {
+    Lanes lanes(down ? maze : turned, {16, 16}, "speed = 60, keeps_going = true, early_turn = 0.3");
+    const Vec2 first = down ? Vec2{1, 0} : Vec2{0, 1}, then = down ? Vec2{0, 1} : Vec2{1, 0};
     for (int i = 0; i < 120; ++i) {
-      lanes.push(i == asked_at ? Vec2{0, 1} : i < 3 ? Vec2{1, 0} : Vec2{0, 0});
+      lanes.push(i == asked_at ? then : i < 3 ? first : Vec2{0, 0});
       lanes.tick();
     }
-    return lanes.cell().y > 1;
+    return (down ? lanes.cell().y : lanes.cell().x) > 1;
   };
-  CHECK(turns(60));
-  CHECK(turns(48));
-  CHECK_FALSE(turns(40));
-  CHECK_FALSE(turns(70));
+  for (const bool down : {true, false}) {
+    CHECK(turns(60, down));
+    CHECK(turns(48, down));
+    CHECK_FALSE(turns(40, down));
+    CHECK_FALSE(turns(70, down));
+  }
+}
+
+TEST_CASE("who wanders on lanes goes on and on, and turns back in dead ends alone") {
+  vole::Random chance(17);
+  int dead_ends = 0, cells_seen = 0;
+  for (int round = 0; round < cases(4); ++round) {
+    const Maze maze(chance, {13, 11});
+    Yard yard(
+        "[hen]\nbody = { size = [16, 16], category = \"walkers\" }\ngrid_mover = { speed = 100 }\n"
+        "level_edge = { sides = \"wrap\", top = \"wrap\" }\nmind = [{ does = \"wander\" }]\n",
+        {}, maze.text(), {}, open_sides);
+    const Entity hen = yard.stage->spawn("hen", {24, 32});
+    std::set<std::pair<int, int>> seen;
+    IVec2 before{0, 0};
+    Vec2 last = yard.pose(hen).at;
+    for (int i = 0; i < 3000; ++i) {
+      yard.tick();
+      const vole::GridMover& mover = yard.stage->get<vole::GridMover>(hen);
+      const Vec2 middle = yard.pose(hen).at - Vec2{0, 8};
+      const IVec2 cell{static_cast<int>(std::floor(middle.x / 16)),
+                       static_cast<int>(std::floor(middle.y / 16))};
+      seen.insert({cell.x, cell.y});
+      CAPTURE(round, i, maze.text(), middle.x, middle.y);
+      // It stands nowhere, but that the first tick is for looking around.
+      if (i > 1) REQUIRE(yard.pose(hen).at != last);
+      int ways = 0;
+      for (const IVec2 way : {IVec2{1, 0}, {0, 1}, {-1, 0}, {0, -1}})
+        ways += maze.is_open(cell + way) ? 1 : 0;
+      // Round corners too it is as fast as ever, and only in dead ends it stops and turns back.
+      const Vec2 gone = yard.pose(hen).at - yard.pose(hen).before;
+      const bool slow = std::abs(gone.x) + std::abs(gone.y) < 1.6f;
+      const bool turns = before != IVec2{0, 0} && mover.heading == before * -1;
+      if (i > 1 && (slow || turns)) {
+        REQUIRE(ways == 1);
+        ++dead_ends;
+      }
+      before = mover.heading;
+      last = yard.pose(hen).at;
+    }
+    cells_seen += static_cast<int>(seen.size());
+  }
+  CHECK(dead_ends > 5);
+  CHECK(cells_seen > 80);
 }
 
 TEST_CASE(

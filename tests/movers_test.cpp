@@ -226,7 +226,11 @@ TEST_CASE("it crouches under what is low, and gets up only where there is room")
   // Under it: it stays low though it would get up.
   voles.ticks(10);
   CHECK(voles.stage->box(voles.thing).size.y == 8);
-  voles.stage->remove(ceiling);
+  // Where it is exactly as high as it is, it gets up.
+  voles.stage->get<vole::Pose>(ceiling).at.y = floor_y - 13;
+  voles.ticks(4);
+  CHECK(voles.stage->box(voles.thing).size.y == 8);
+  voles.stage->get<vole::Pose>(ceiling).at.y = floor_y - 14;
   voles.ticks(4);
   CHECK(voles.stage->box(voles.thing).size.y == 14);
   CHECK(voles.mover().state == SideState::free);
@@ -399,6 +403,9 @@ TEST_CASE(
   // Slow at its ends, and twice as far at half of its time.
   CHECK(eased[5].x < plain[5].x / 2);
   CHECK(eased[59].x == Approx(60).margin(1.1));
+  // In the middle of its way, at the corner, it is the fastest.
+  CHECK(eased[57].x - eased[54].x > 4);
+  CHECK(eased[65].y - eased[62].y < -4);
   for (const Vec2 at : eased) CHECK((std::abs(at.y) < 0.01f || std::abs(at.x - 60) < 0.01f));
   // With waits each part between two of them is eased by itself.
   const auto waits = run(", ease = \"quad both\", waits = [0, 0.5, 0]", 360);
