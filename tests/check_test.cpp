@@ -683,3 +683,18 @@ TEST_CASE("an action that nothing is bound to is told of, but not one that anoth
   CHECK(has(vole_in(folder, "check").output,
             "./controls.toml:2:1: warning: nothing is bound to the action \"jump\""));
 }
+
+TEST_CASE("a fact that is the name of a part of a mind is set by that") {
+  TempFolder folder;
+  write_tidy_game(folder);
+  append(
+      folder, "assets/mouse.sheet.toml",
+      "[[rules]]\nclip = \"idle\"\nwhen = [\"hunting\"]\n[[rules]]\nclip = \"run\"\nwhen = [\"sleepy\"]\n");
+  append(folder, "kinds.toml",
+         "[cat]\nbody = {}\ntop_mover = {}\nmind = [{ does = \"chase\", name = \"hunting\", of = \"mouse\" "
+         "}]\n");
+  const Ran ran = vole_in(folder, "check");
+  CAPTURE(ran.output);
+  CHECK_FALSE(has(ran.output, "nothing sets the fact \"hunting\""));
+  CHECK(has(ran.output, "nothing sets the fact \"sleepy\""));
+}

@@ -11,10 +11,6 @@ using namespace paper;
 using vole::MindDoes;
 using vole::MindPart;
 
-bool is_about_a_thing(MindDoes does) {
-  return does == MindDoes::chase || does == MindDoes::flee || does == MindDoes::keep_distance;
-}
-
 Question question_of(const MindPart& part, const std::vector<vole::ClipRules::Condition>& when,
                      const vole::ClipRules& conditions) {
   Question question;

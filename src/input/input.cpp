@@ -91,8 +91,7 @@ bool Input::take_press(std::string_view action, float within, int player) {
 Vec2 Input::smooth(std::string_view axis, int player) const {
   const std::size_t index = axis_index(axis);
   const Vec2 pushed = memory_[player_index(player)].axes[index];
-  const float square = pushed.x * pushed.x + pushed.y * pushed.y;
-  return square > 1 ? pushed / std::sqrt(square) : pushed;
+  return at_most_one_long(pushed);
 }
 
 bool Input::lost_pad(int player) const {

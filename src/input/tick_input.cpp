@@ -74,8 +74,7 @@ Vec2 TickInput::direction(std::string_view axis, int player, const FilePosition&
   const std::size_t index = axis_index(axis, asked);
   const AxisState& state = players[player_index(player)].axes[index];
   const Vec2 pushed{static_cast<float>(state.x) / 100.0f, static_cast<float>(state.y) / 100.0f};
-  const float square = pushed.x * pushed.x + pushed.y * pushed.y;
-  return square > 1 ? pushed / std::sqrt(square) : pushed;
+  return at_most_one_long(pushed);
 }
 
 const Pointer& TickInput::pointer() const {

@@ -8,8 +8,7 @@ namespace vole {
 namespace {
 
 float distance(Vec2 a, Vec2 b) {
-  const Vec2 way = b - a;
-  return std::sqrt(way.x * way.x + way.y * way.y);
+  return length_of(b - a);
 }
 
 // Between b and c, `share` of the way.

@@ -14,9 +14,6 @@ constexpr float lattice_step = 1.0f / subpixels;
 float dot(Vec2 a, Vec2 b) {
   return a.x * b.x + a.y * b.y;
 }
-float length(Vec2 a) {
-  return std::sqrt(dot(a, a));
-}
 
 Rect around(const Rect& box, Vec2 by) {
   return box.widened_by(std::abs(by.x) + std::abs(by.y) + 2);
@@ -107,7 +104,7 @@ float Carrying::move_all(Entity by) {
             .at;
     const Vec2 missing = each.by - (each.to - each.from);
     // A rider may be left behind, but is not gone through from below.
-    const float wanted = each.rides ? -each.by.y : length(each.by);
+    const float wanted = each.rides ? -each.by.y : length_of(each.by);
     const float short_by = each.rides ? -missing.y : dot(missing, each.by) / std::max(wanted, lattice_step);
     if (wanted <= 0 || short_by < 2 * lattice_step) continue;
     tick_.scratch.squeezed.push_back({each.thing, by});

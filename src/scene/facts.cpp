@@ -25,7 +25,7 @@ float OwnFacts::value(FactSource source) const {
     case FactSource::vy:
       return velocity.y;
     case FactSource::speed:
-      return from_above ? std::sqrt(velocity.x * velocity.x + velocity.y * velocity.y) : std::abs(velocity.x);
+      return from_above ? length_of(velocity) : std::abs(velocity.x);
     case FactSource::climbing:
       return is(SideState::climbing);
     case FactSource::swimming:
@@ -44,13 +44,16 @@ float OwnFacts::value(FactSource source) const {
   return 0;
 }
 
+bool goes_from_above(const Entities& entities, Entity entity) {
+  return entities.has<TopMover>(entity) || entities.has<GridMover>(entity);
+}
+
 OwnFacts own_facts(const Tick& tick, Entity entity) {
   const Entities& entities = tick.world.entities;
   const Sprite* const sprite = entities.find<Sprite>(entity);
   return {entities.find<Motion>(entity), entities.find<Touching>(entity),
           sprite && sprite->playhead().finished(tick.setting.ticks_per_second),
-          entities.has<TopMover>(entity) || entities.has<GridMover>(entity),
-          entities.find<SideMover>(entity)};
+          goes_from_above(entities, entity), entities.find<SideMover>(entity)};
 }
 
 float fact_of_check(const Tick& tick, Entity entity, const Check& check) {

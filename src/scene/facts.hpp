@@ -17,6 +17,8 @@ struct OwnFacts {
 
   float value(FactSource source) const;
 };
+// Whether its mover goes on what is seen from above.
+bool goes_from_above(const Entities& entities, Entity entity);
 OwnFacts own_facts(const Tick& tick, Entity entity);
 
 // 1 when the check finds something, or else 0.

@@ -6,6 +6,7 @@
 
 #include "lanes.hpp"
 #include "vole/physics/subpixel.hpp"
+#include "what_holds.hpp"
 
 namespace vole {
 namespace {
@@ -68,10 +69,7 @@ class GridTurn {
     };
     CollisionBody body = turn_.moving.body;
     body.at = turn_.pose.at + Vec2{step(past.x, mover_.cell.x), step(past.y, mover_.cell.y)};
-    Asked asked;
-    asked.categories = turn_.moving.rules.blocked_by;
-    asked.except = turn_.moving.rules.self;
-    asked.sensors = false;
+    const Asked asked = what_holds(turn_.moving.rules);
     if (turn_.moving.world.any(body.bounds(), asked)) return false;
     turn_.pose.at = body.at;
     mover_.heading = {0, 0};

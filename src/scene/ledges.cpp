@@ -4,6 +4,8 @@
 #include <cmath>
 #include <tuple>
 
+#include "what_holds.hpp"
+
 namespace vole {
 
 // Down through the column: wherever there is room for the body, it falls to the next ground.
@@ -12,10 +14,7 @@ std::vector<Vec2> LedgeSeeker::spots_in_column(float x) const {
   const Vec2 size(level.size());
   const float step = static_cast<float>(std::min(level.tile_size().y, 8)) / 2;
   CollisionBody at = body;
-  Asked asked;
-  asked.categories = rules.blocked_by;
-  asked.except = rules.self;
-  asked.sensors = false;
+  const Asked asked = what_holds(rules);
   MoveRules straight = rules;
   straight.steepest = steepest;
   float y = 0;

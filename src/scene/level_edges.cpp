@@ -6,6 +6,7 @@
 #include "vole/world/attached.hpp"
 #include "vole/world/body.hpp"
 #include "vole/world/motion.hpp"
+#include "what_holds.hpp"
 
 namespace vole {
 namespace {
@@ -61,10 +62,7 @@ void hold_before_wall(Tick& tick, Entity thing, Pose& pose, const LevelEdge& edg
   if (!solids.has(thing) || pose.at == pose.before) return;
   const MoveRules rules = solids.rules(thing, tick.stage.categories());
   if (rules.blocked_by == 0) return;
-  Asked asked;
-  asked.categories = rules.blocked_by;
-  asked.except = thing.index;
-  asked.sensors = false;
+  const Asked asked = what_holds(rules);
   const Rect box = solids.body(thing).bounds();
   for (const Vec2 by : other_sides(&edge, &tick.world.level, box)) {
     if (by == Vec2{0, 0} || !solids.world().any(box.moved_by(by), asked)) continue;

@@ -12,6 +12,7 @@
 #include "vole/world/motion.hpp"
 #include "vole/world/side_mover.hpp"
 #include "vole/world/top_mover.hpp"
+#include "what_holds.hpp"
 
 namespace vole {
 namespace {
@@ -108,10 +109,7 @@ class Steerer {
     const Rect box = thinker_.body->bounds();
     const float stops = stopping_distance();
     const float x = way > 0 ? box.right() + stops : box.left() - stops - wide;
-    Asked asked;
-    asked.categories = thinker_.rules.blocked_by;
-    asked.except = thinker_.thing.index;
-    asked.sensors = false;
+    const Asked asked = what_holds(thinker_.rules);
     return !thinker_.tick.stage.solids().world().any({{x, box.bottom()}, {wide, deep}}, asked);
   }
 

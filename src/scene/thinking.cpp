@@ -4,13 +4,10 @@
 
 #include "facts.hpp"
 #include "lanes.hpp"
+#include "what_holds.hpp"
 
 namespace vole {
 namespace {
-
-bool is_about_a_thing(MindDoes does) {
-  return does == MindDoes::chase || does == MindDoes::flee || does == MindDoes::keep_distance;
-}
 
 // Over its time, or in it: once in so many seconds, at their end, for so long.
 bool is_time(const Thinker& thinker, const MindPart& part) {
@@ -33,10 +30,7 @@ bool conditions_hold(const Thinker& thinker, std::size_t part) {
 // Whether nothing that would hold it is between.
 bool sees(const Thinker& thinker, const Target& target) {
   const SolidThings& solids = thinker.tick.stage.solids();
-  Asked asked;
-  asked.categories = thinker.body ? thinker.rules.blocked_by : all_categories;
-  asked.except = thinker.thing.index;
-  asked.sensors = false;
+  const Asked asked = what_holds(thinker.rules);
   const Vec2 eye = thinker.middle();
   const auto hit = solids.world().cast_ray(eye, target.at - eye, asked);
   return !hit || solids.thing(hit->what.body) == target.thing;
@@ -109,6 +103,7 @@ Intent think(Tick& tick, Entity thing, Mind& mind, const Intent& before) {
   const bool has_body = solids.has(thing);
   Thinker thinker{tick, thing, mind, tick.world.entities.get<Pose>(thing),
                   has_body ? &solids.body(thing) : nullptr};
+  thinker.rules.self = thing.index;
   if (has_body) thinker.rules = solids.rules(thing, tick.stage.categories());
   // Of a restored state, or where code has put other parts.
   if (!mind.conditions || mind.conditions->rules().size() != mind.parts.size())

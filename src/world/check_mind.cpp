@@ -43,8 +43,7 @@ void check_when(const Mind& mind, const ThinkingKind& kind, Report& report) {
 void check_part(const Located<MindPart>& item, const Kinds& kinds, Report& report) {
   const MindPart& part = item.value;
   const std::string_view does = enum_names(part.does)[static_cast<std::size_t>(part.does)];
-  const bool about_a_thing =
-      part.does == MindDoes::chase || part.does == MindDoes::flee || part.does == MindDoes::keep_distance;
+  const bool about_a_thing = is_about_a_thing(part.does);
   const bool on_path = part.does == MindDoes::follow_path;
   const auto& [of, of_where] = part.of;
   const std::vector<std::string> tags = kinds.tags();
@@ -68,9 +67,7 @@ void check_part(const Located<MindPart>& item, const Kinds& kinds, Report& repor
 
 // Whether nothing but its conditions keeps it from deciding.
 bool always_applies(const MindPart& part) {
-  const bool about_a_thing =
-      part.does == MindDoes::chase || part.does == MindDoes::flee || part.does == MindDoes::keep_distance;
-  return !about_a_thing && part.every <= 0 && part.when.empty();
+  return !is_about_a_thing(part.does) && part.every <= 0 && part.when.empty();
 }
 
 }  // namespace

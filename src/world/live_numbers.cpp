@@ -36,27 +36,26 @@ std::vector<ChangedNumber> changed_numbers(const CompiledKind& before, const Com
   return changed;
 }
 
-bool set_by_place(const World& world, Entity entity, const ChangedNumber& number) {
+// What the place of a thing says of a component itself; nullptr: nothing.
+const Node* said_by_place(const World& world, Entity entity, std::string_view component) {
   const FromPlace* const from = world.entities.find<FromPlace>(entity);
   const LevelPlace* const place = from && world.level ? world.level.place(*from) : nullptr;
-  const Node* const component = place ? place->overrides.find(number.type->name) : nullptr;
+  return place ? place->overrides.find(component) : nullptr;
+}
+
+bool set_by_place(const World& world, Entity entity, const ChangedNumber& number) {
+  const Node* const component = said_by_place(world, entity, number.type->name);
   return component && component->find(number.type->fields()[number.field].name);
 }
 
 // What a mind or a script says is more than numbers: it is taken over as a whole, but where a place says it itself.
-bool says_itself(const World& world, Entity entity, std::string_view component) {
-  const FromPlace* const from = world.entities.find<FromPlace>(entity);
-  const LevelPlace* const place = from && world.level ? world.level.place(*from) : nullptr;
-  return place && place->overrides.find(component);
-}
-
 template <class Pilot, class Take>
 void change_pilots(World& world, const CompiledKind& before, const CompiledKind& now,
                    std::string_view component, const Take& take) {
   const Pilot* const written = now.find<Pilot>();
   if (!written || !before.find<Pilot>()) return;
   world.entities.visit<KindOf, Pilot>([&](Entity entity, const KindOf& kind, Pilot& its) {
-    if (kind.name == now.name && !says_itself(world, entity, component)) take(its, *written);
+    if (kind.name == now.name && !said_by_place(world, entity, component)) take(its, *written);
   });
 }
 

@@ -23,10 +23,22 @@ bool is_check(const GameUnderCheck& game, const std::string& name) {
   });
 }
 
+// Whether a part of a kind's mind has this name.
+bool is_part_of_mind(const GameUnderCheck& game, const std::string& name) {
+  return std::any_of(game.kinds.all.begin(), game.kinds.all.end(), [&name](const auto& kind) {
+    const vole::Node* const mind = kind.value.find("mind");
+    return mind && std::any_of(mind->items.begin(), mind->items.end(), [&name](const vole::Node& part) {
+             const vole::Node* const its = part.find("name");
+             return its && its->text == name;
+           });
+  });
+}
+
 void find_unset_facts(GameUnderCheck& game, const vole::Sheet& sheet, const std::string& file) {
   if (!game.sources.any()) return;
   for (const std::string& fact : sheet.rules.facts()) {
-    if (vole::fact_source(fact) != vole::FactSource::game || game.sources.quote(fact) || is_check(game, fact))
+    if (vole::fact_source(fact) != vole::FactSource::game || game.sources.quote(fact) ||
+        is_check(game, fact) || is_part_of_mind(game, fact))
       continue;
     const auto& rules = sheet.rules.rules();
     const auto asks = [&](const vole::ClipRules::Rule& rule) {

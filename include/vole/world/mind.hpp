@@ -42,6 +42,11 @@ constexpr auto enum_names(MindDoes) {
                                          "chase", "flee",   "keep distance", "act"};
 }
 
+// Whether it says what it is about: a kind or a tag.
+constexpr bool is_about_a_thing(MindDoes does) {
+  return does == MindDoes::chase || does == MindDoes::flee || does == MindDoes::keep_distance;
+}
+
 struct MindPart {
   MindDoes does = MindDoes::wait;
   std::string name;  // a fact of this name is 1 while the part decides

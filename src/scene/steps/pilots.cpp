@@ -1,4 +1,5 @@
 // People, scripts and minds say what things want.
+#include "../facts.hpp"
 #include "../thinking.hpp"
 #include "vole/input/intent.hpp"
 #include "vole/world/grid_mover.hpp"
@@ -23,7 +24,7 @@ void ask_persons(Tick& tick) {
   const Input& input = tick.world.input;
   const Entities& entities = tick.world.entities;
   tick.world.entities.visit<Intent, Person>([&](Entity entity, Intent& intent, const Person& person) {
-    const bool from_above = entities.has<TopMover>(entity) || entities.has<GridMover>(entity);
+    const bool from_above = goes_from_above(entities, entity);
     intent = {};
     intent.direction = pushed(input, person, from_above);
     const auto pressed = [&](const Located<std::string>& action) {
