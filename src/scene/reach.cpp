@@ -18,16 +18,6 @@ namespace {
 constexpr float spot_size = 8;  // pixels; what is nearer counts as the same place
 constexpr int step_ticks = 6;   // for which one thing is pushed
 
-// All that decides how it goes on.
-struct Mover {
-  Pose pose;
-  Motion motion;
-  Touching touching;
-  SideMover side;
-  Body body;
-  bool jump_held = false;
-};
-
 std::vector<Intent> possible_intents(const SideMover& mover) {
   std::vector<Intent> all;
   for (const float x : {1.0f, -1.0f, 0.0f})
@@ -91,6 +81,16 @@ class ReachSearch {
   }
 
  private:
+  // All that decides how it goes on.
+  struct Mover {
+    Pose pose;
+    Motion motion;
+    Touching touching;
+    SideMover side;
+    Body body;
+    bool jump_held = false;
+  };
+
   void gather_things() {
     std::as_const(stage_.entities).visit<Body, Pose>([&](Entity thing, const Body& body, const Pose& pose) {
       if (thing == thing_ || !stage_.solids().has(thing)) return;
