@@ -19,6 +19,7 @@ struct CollisionWorld::Scratch {
 
 template <class Visit>
 void CollisionWorld::visit_bodies(const Rect& area, const Asked& asked, const Visit& visit) const {
+  if ((asked.categories & categories_) == 0) return;
   std::vector<std::uint32_t>& near = scratch_->near;
   near.clear();
   near_.find(area, near);

@@ -82,9 +82,13 @@ void CollisionWorld::put(BodyId id, const CollisionBody& body) {
     present_.resize(std::size_t{id} + 1);
     bodies_.resize(std::size_t{id} + 1);
   }
-  if (!present_[id]) ++count_;
+  if (present_[id])
+    count_categories(id, -1);
+  else
+    ++count_;
   present_[id] = true;
   bodies_[id] = body;
+  count_categories(id, 1);
   if (body.use == BodyUse::off)
     near_.remove(id);
   else
@@ -93,10 +97,20 @@ void CollisionWorld::put(BodyId id, const CollisionBody& body) {
 
 void CollisionWorld::remove(BodyId id) {
   if (!has(id)) return;
+  count_categories(id, -1);
   near_.remove(id);
   present_[id] = false;
   bodies_[id] = {};
   --count_;
+}
+
+void CollisionWorld::count_categories(BodyId id, int by) {
+  const CollisionBody& body = bodies_[id];
+  if (body.use == BodyUse::off || body.category >= most_categories) return;
+  std::uint32_t& count = in_category_[body.category];
+  count += static_cast<std::uint32_t>(by);
+  const CategoryMask its = CategoryMask{1} << body.category;
+  categories_ = count > 0 ? categories_ | its : categories_ & ~its;
 }
 
 bool CollisionWorld::counts(BodyId id, const Asked& asked) const {

@@ -23,10 +23,13 @@ void SolidThings::follow_tiles(const LevelNow& level, const Categories& categori
 
 void SolidThings::follow(Entity thing, const Body& body, const Pose& pose, const World& world,
                          const Categories& categories, Catalog& catalog) {
-  if (thing.index >= known_.size()) known_.resize(std::size_t{thing.index} + 1);
+  if (thing.index >= known_.size()) {
+    known_.resize(std::size_t{thing.index} + 1);
+    things_.resize(known_.size());
+  }
   Known& known = known_[thing.index];
   known.update = updates_;
-  known.thing = thing;
+  things_[thing.index] = thing;
   if (known.category != body.category.value) {
     known.body.category = categories.number(body.category.value, body.category.where);
     known.category = body.category.value;
@@ -55,28 +58,35 @@ void SolidThings::update(const World& world, const Categories& categories, Catal
   for (BodyId id = 0; id < known_.size(); ++id)
     if (known_[id].update != updates_) {
       collisions_.remove(id);
-      known_[id].thing = {};
+      things_[id] = {};
     }
 }
 
 MoveRules SolidThings::rules(Entity thing, const Categories& categories) const {
+  const CollisionBody& body = known(thing);
   MoveRules rules;
   rules.self = thing.index;
-  rules.blocked_by = known_[thing.index].body.use == BodyUse::solid
-                         ? categories.blocks(known_[thing.index].body.category)
-                         : CategoryMask{0};
+  rules.blocked_by = body.use == BodyUse::solid ? categories.blocks(body.category) : CategoryMask{0};
   return rules;
 }
 
-void SolidThings::put(Entity thing, Vec2 at, const Rect& box) {
-  known_[thing.index].body.box = box;
-  put(thing, at);
+void SolidThings::put(Entity thing, Vec2 at) {
+  put(thing, at, known(thing).box);
 }
 
-void SolidThings::put(Entity thing, Vec2 at) {
-  Known& known = known_[thing.index];
-  known.body.at = at;
-  collisions_.put(thing.index, known.body);
+void SolidThings::put(Entity thing, Vec2 at, const Rect& box) {
+  const CollisionBody& now = known(thing);
+  if (collisions_.has(thing.index) && now.at == at && now.box == box) return;
+  CollisionBody body = now;
+  body.at = at;
+  body.box = box;
+  collisions_.put(thing.index, body);
+}
+
+void SolidThings::take_out(Entity thing) {
+  if (!collisions_.has(thing.index)) return;
+  known_[thing.index].body = collisions_.body(thing.index);
+  collisions_.remove(thing.index);
 }
 
 }  // namespace vole

@@ -14,37 +14,38 @@ bool counts(const Entities& entities, Entity thing, const KindOf& kind, const st
   return tags && tags->has(name);
 }
 
-// They are kept in rows of so many pixels, each from left to right.
-constexpr float row_height = 64;
-std::int64_t row_of(float y) {
+constexpr float row_height = 64;  // pixels
+std::int32_t row_of(float y) {
   constexpr float furthest = 1e9f;
-  return std::isfinite(y)
-             ? static_cast<std::int64_t>(std::floor(std::clamp(y, -furthest, furthest) / row_height))
-             : 0;
+  if (!std::isfinite(y)) return 0;
+  return static_cast<std::int32_t>(std::floor(std::clamp(y, -furthest, furthest) / row_height));
 }
 
 }  // namespace
 
-const std::vector<Target>& Targets::all(const Stage& stage, const std::string& name) {
+const Targets::Rows& Targets::rows(const Stage& stage, const std::string& name) {
   if (const auto found = by_name_.find(name); found != by_name_.end()) return found->second;
-  std::vector<Target>& targets = by_name_[name];
+  Rows& rows = by_name_[name];
   const Entities& entities = stage.entities;
   entities.visit<KindOf, Pose>([&](Entity thing, const KindOf& kind, const Pose& pose) {
     if (!counts(entities, thing, kind, name)) return;
     const Body* const body = entities.find<Body>(thing);
     const Rect box = body ? body->box(pose.at) : Rect{pose.at, {0, 0}};
-    targets.push_back({thing, box.at + box.size * 0.5f});
+    const Vec2 at = box.at + box.size * 0.5f;
+    if (std::isfinite(at.x) && std::isfinite(at.y)) rows.all.push_back({row_of(at.y), {thing, at}});
   });
-  std::sort(targets.begin(), targets.end(), [](const Target& a, const Target& b) {
-    return std::tuple(row_of(a.at.y), a.at.x, a.thing.index) <
-           std::tuple(row_of(b.at.y), b.at.x, b.thing.index);
+  std::sort(rows.all.begin(), rows.all.end(), [](const Placed& a, const Placed& b) {
+    return std::tie(a.row, a.target.at.x, a.target.thing.index) <
+           std::tie(b.row, b.target.at.x, b.target.thing.index);
   });
-  return targets;
+  for (std::size_t i = 0; i < rows.all.size(); ++i)
+    if (i == 0 || rows.all[i].row != rows.all[i - 1].row) rows.begins.push_back({rows.all[i].row, i});
+  return rows;
 }
 
 std::optional<Target> Targets::nearest(const Stage& stage, const std::string& name, Entity asking, Vec2 from,
                                        float within) {
-  const std::vector<Target>& targets = all(stage, name);
+  const Rows& rows = this->rows(stage, name);
   std::optional<Target> best;
   float distance = within;
   const auto consider = [&](const Target& target) {
@@ -54,17 +55,17 @@ std::optional<Target> Targets::nearest(const Stage& stage, const std::string& na
     distance = its;
     best = target;
   };
-  if (targets.empty()) return best;
   // Of each row that is near enough, what is near enough along it.
-  const std::int64_t first = std::max(row_of(from.y - within), row_of(targets.front().at.y));
-  const std::int64_t last = std::min(row_of(from.y + within), row_of(targets.back().at.y));
-  for (std::int64_t row = first; row <= last; ++row) {
-    auto each = std::lower_bound(targets.begin(), targets.end(), std::tuple(row, from.x - within),
-                                 [](const Target& target, const std::tuple<std::int64_t, float>& wanted) {
-                                   return std::tuple(row_of(target.at.y), target.at.x) < wanted;
-                                 });
-    for (; each != targets.end() && row_of(each->at.y) == row && each->at.x <= from.x + within; ++each)
-      consider(*each);
+  const std::int32_t last = row_of(from.y + within);
+  auto row = static_cast<std::size_t>(std::lower_bound(rows.begins.begin(), rows.begins.end(),
+                                                       std::pair(row_of(from.y - within), std::size_t{0})) -
+                                      rows.begins.begin());
+  for (; row < rows.begins.size() && rows.begins[row].first <= last; ++row) {
+    const auto end = rows.all.begin() + static_cast<std::ptrdiff_t>(rows.end(row));
+    auto each = std::lower_bound(rows.all.begin() + static_cast<std::ptrdiff_t>(rows.begins[row].second), end,
+                                 from.x - within,
+                                 [](const Placed& placed, float x) { return placed.target.at.x < x; });
+    for (; each != end && each->target.at.x <= from.x + within; ++each) consider(each->target);
   }
   return best;
 }

@@ -1,9 +1,11 @@
 // The things of a kind or tag that minds are about: found once a tick, however many minds ask.
 #pragma once
 
+#include <cstdint>
 #include <map>
 #include <optional>
 #include <string>
+#include <utility>
 #include <vector>
 
 #include "vole/scene/stage.hpp"
@@ -25,9 +27,22 @@ class Targets {
                                 float within);
 
  private:
-  const std::vector<Target>& all(const Stage& stage, const std::string& kind_or_tag);
+  struct Placed {
+    std::int32_t row = 0;
+    Target target;
+  };
+  // All of a name, row by row, each from left to right; and where each row that has some begins.
+  struct Rows {
+    std::vector<Placed> all;
+    std::vector<std::pair<std::int32_t, std::size_t>> begins;
 
-  std::map<std::string, std::vector<Target>, std::less<>> by_name_;  // each in rows, from left to right
+    std::size_t end(std::size_t row) const {
+      return row + 1 < begins.size() ? begins[row + 1].second : all.size();
+    }
+  };
+  const Rows& rows(const Stage& stage, const std::string& kind_or_tag);
+
+  std::map<std::string, Rows, std::less<>> by_name_;
 };
 
 }  // namespace vole

@@ -70,6 +70,8 @@ void LevelNow::bind(const Binding& binding) {
   report.throw_if_errors();
   version_ = newest;
   values_ = std::move(values);
+  const auto slows = [](const Tile& tile) { return !tile.solid() && tile.friction != 1; };
+  floors_differ_ = std::any_of(version_->tiles.tiles().begin(), version_->tiles.tiles().end(), slows);
   tiles_.resize(version_->layers.size());
   painted_.resize(version_->layers.size());
   const std::vector<ChangedCell> changed = std::exchange(changed_, {});
@@ -177,6 +179,7 @@ float LevelNow::friction(IVec2 cell) const {
 }
 
 float LevelNow::friction_of_floor(IVec2 cell) const {
+  if (!floors_differ_) return 1;
   for (std::size_t i = version_->layers.size(); i > 0; --i) {
     const TileCell its = TileCell::from(tiles(i - 1).find(cell));
     if (its.tile < 0 || version_->layers[i - 1].parallax != Vec2{1, 1}) continue;

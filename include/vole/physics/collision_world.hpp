@@ -14,6 +14,7 @@
 // shapes in doubles (shape_contact.hpp). Either way motion is swept: nothing is passed through at any speed.
 #pragma once
 
+#include <array>
 #include <cstdint>
 #include <memory>
 #include <optional>
@@ -180,6 +181,7 @@ class CollisionWorld {
  private:
   static const SolidGrid& no_tiles();
   bool counts(BodyId id, const Asked& asked) const;
+  void count_categories(BodyId id, int by);
   template <class Visit>
   static void visit_parts(const CollisionBody& body, const Asked& asked, const Visit& visit);
   CategoryMask of_tiles(CategoryMask categories) const;
@@ -208,6 +210,9 @@ class CollisionWorld {
   std::vector<bool> present_;
   BoundsGrid near_;
   std::size_t count_ = 0;
+  // How many bodies that are not off each category has, and which have any.
+  std::array<std::uint32_t, most_categories> in_category_{};
+  CategoryMask categories_ = 0;
   // Memory that questions use again: they change nothing else, but are asked by one thread at a time.
   struct Scratch;
   std::unique_ptr<Scratch> scratch_;

@@ -2,6 +2,7 @@
 // state; update() follows whatever has changed.
 #pragma once
 
+#include <span>
 #include <string>
 #include <vector>
 
@@ -20,13 +21,17 @@ class SolidThings {
   void update(const World& world, const Categories& categories, Catalog& catalog);
 
   const CollisionWorld& world() const { return collisions_; }
+  // The categories of the level's tiles, as CollisionWorld::set_tiles takes them.
+  std::span<const std::uint8_t> tile_categories() const { return tile_categories_; }
   // None for no_body: a tile, or nothing.
-  Entity thing(BodyId id) const { return id < known_.size() ? known_[id].thing : Entity{}; }
+  Entity thing(BodyId id) const { return id < things_.size() ? things_[id] : Entity{}; }
   // As in the last update, or since it was put.
-  bool has(Entity thing) const { return collisions_.has(thing.index) && known_[thing.index].thing == thing; }
+  bool has(Entity thing) const { return collisions_.has(thing.index) && things_[thing.index] == thing; }
   const CollisionBody& body(Entity thing) const { return collisions_.body(thing.index); }
   // The same also while it is out of the way.
-  const CollisionBody& known(Entity thing) const { return known_[thing.index].body; }
+  const CollisionBody& known(Entity thing) const {
+    return collisions_.has(thing.index) ? collisions_.body(thing.index) : known_[thing.index].body;
+  }
   // The place among the `shapes` of its kind that one of its body's shapes comes from.
   std::uint32_t written_shape(Entity thing, std::uint32_t place) const {
     return known_[thing.index].shapes.written(place);
@@ -39,14 +44,13 @@ class SolidThings {
   void put(Entity thing, Vec2 at);
   // The same with another box for its body.
   void put(Entity thing, Vec2 at, const Rect& box);
-  void take_out(Entity thing) { collisions_.remove(thing.index); }
+  void take_out(Entity thing);
 
  private:
   struct Known {
-    Entity thing;
     std::string category;
     BodyShapes shapes;
-    CollisionBody body;
+    CollisionBody body;  // as in the last update, or when it was taken out
     std::uint64_t update = 0;
   };
 
@@ -55,7 +59,9 @@ class SolidThings {
               const Categories& categories, Catalog& catalog);
 
   CollisionWorld collisions_;
-  std::vector<Known> known_;  // by id, which is the thing's index
+  // By id, which is the thing's index.
+  std::vector<Known> known_;
+  std::vector<Entity> things_;
   std::vector<std::uint8_t> tile_categories_;
   std::uint64_t updates_ = 0;
 };

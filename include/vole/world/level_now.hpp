@@ -237,6 +237,7 @@ class LevelNow {
   Asset<Level> asset_;
   std::shared_ptr<const Level> version_, refused_;
   TileValues values_;
+  bool floors_differ_ = false;  // in friction, seen from above
   // Of each layer, once something in it is changed; they share with the file what is not.
   std::vector<std::optional<TileGrid>> tiles_;
   std::vector<std::optional<GroupGrid>> painted_;
