@@ -32,6 +32,19 @@ class Herd : public vole::Scene {
 template <class V>
 void describe(V&, Herd&) {}
 
+// Two hundred that chase one thing over ledges.
+class Terraces : public vole::Scene {
+ public:
+  void enter(vole::Stage& stage) override {
+    stage.load_level("terraces");
+    stage.spawn("hare", {1500, 40});
+    for (int i = 0; i < 200; ++i) stage.spawn(chaser, {40 + static_cast<float>(i) * 7, 368});
+  }
+  static inline std::string chaser;
+};
+template <class V>
+void describe(V&, Terraces&) {}
+
 class Meadows {
  public:
   Meadows() {
@@ -45,11 +58,17 @@ class Meadows {
           "[goose]\nbody = { size = [8, 8], category = \"birds\" }\ntop_mover = { speed = 40 }\n"
           "mind = [{ does = \"flee\", of = \"fox\", within = 48, seen = true }, { does = \"wander\" }]\n"
           "[fox]\nbody = { size = [8, 8], category = \"birds\" }\ntop_mover = { speed = 50 }\n"
-          "mind = [{ does = \"chase\", of = \"goose\", within = 96, seen = true }, { does = \"patrol\" }]\n");
+          "mind = [{ does = \"chase\", of = \"goose\", within = 96, seen = true }, { does = \"patrol\" }]\n"
+          "[hare]\nbody = { size = [8, 8], category = \"birds\" }\n"
+          "[stoat]\nbody = { size = [10, 12], category = \"birds\" }\nside_mover = {}\n"
+          "mind = [{ does = \"chase\", of = \"hare\", within = 9000, finds_way = true }]\n"
+          "[weasel]\nfrom = \"stoat\"\n"
+          "mind = [{ does = \"chase\", of = \"hare\", within = 9000 }]\n");
     write("assets/meadow.tileset.toml",
           "size = 16\n[tiles]\nwall = { colour = \"#4a3026\", solid = true }\n");
     meadow(1000, 96);
     meadow(10000, 304);
+    terraces();
   }
   ~Meadows() { std::filesystem::remove_all(folder); }
   Meadows(const Meadows&) = delete;
@@ -60,6 +79,19 @@ class Meadows {
  private:
   void write(const std::string& name, const std::string& text) const {
     vole::write_whole(folder + "/" + name, text);
+  }
+  // Of 96 x 24 cells: shelves of four cells, each two higher or lower than the last.
+  void terraces() const {
+    std::string text =
+        "tileset = \"meadow\"\nletters = { \".\" = \"\", \"#\" = \"wall\" }\n[[layers]]\nname = "
+        "\"ground\"\nrows = [\n";
+    for (int y = 0; y < 24; ++y) {
+      text += '"';
+      for (int x = 0; x < 96; ++x)
+        text += y == 23 || (x % 6 < 4 && y % 8 == (x / 6 % 4) * 2 && y > 4) ? '#' : '.';
+      text += "\",\n";
+    }
+    write("levels/terraces.level.toml", text + "]\n");
   }
   void meadow(int count, int side) const {
     std::string text =
@@ -90,6 +122,20 @@ struct HerdRun : GameRun {
   }
 };
 
+struct TerraceRun : GameRun {
+  TerraceRun(const std::string& folder, const char* chaser) : GameRun(make(), folder) {
+    Terraces::chaser = chaser;
+    enter("terraces");
+    // Until all know their way.
+    for (int i = 0; i < 600; ++i) simulation.tick(input);
+  }
+  static vole::Game make() {
+    vole::Game game("game.toml");
+    game.scene<Herd>("herd").scene<Terraces>("terraces");
+    return game;
+  }
+};
+
 const Meadows& meadows() {
   static const Meadows all;
   return all;
@@ -115,6 +161,17 @@ void one_herd_ten_times(benchmark::State& state) {
 BENCHMARK(ten_thousand)->Name("10,000 minds/vole")->Unit(benchmark::kMillisecond);
 BENCHMARK(ten_herds)->Name("10,000 minds/ten herds of 1,000")->Unit(benchmark::kMillisecond);
 BENCHMARK(one_herd_ten_times)->Name("10,000 minds/one of 1,000, ten times")->Unit(benchmark::kMillisecond);
+
+void over_ledges(benchmark::State& state) {
+  static TerraceRun run(meadows().folder, "stoat");
+  for ([[maybe_unused]] auto round : state) run.simulation.tick(run.input);
+}
+void straight_on(benchmark::State& state) {
+  static TerraceRun run(meadows().folder, "weasel");
+  for ([[maybe_unused]] auto round : state) run.simulation.tick(run.input);
+}
+BENCHMARK(over_ledges)->Name("200 minds over ledges/vole")->Unit(benchmark::kMicrosecond);
+BENCHMARK(straight_on)->Name("200 minds over ledges/straight on")->Unit(benchmark::kMicrosecond);
 
 // A maze of 512 x 512 cells: walls around rooms of one cell, with doors by chance.
 struct Maze {

@@ -351,3 +351,57 @@ TEST_CASE("while it crosses an edge of the level a thing is shown on both sides,
     CHECK(on_both(false) == (at.y != 128));
   }
 }
+
+TEST_CASE("what crosses an edge meets what is on either side of it, once, and parts from it") {
+  std::string text;
+  for (int y = 0; y < 16; ++y) text += "\"" + std::string(40, '.') + "\",\n";
+  const std::string flies =
+      "top_mover = { speed = 60, acceleration = 100000, deceleration = 100000 }\n"
+      "level_edge = { sides = \"wrap\", top = \"wrap\" }\n";
+  Yard yard("[gnat]\nbody = { size = [30, 24], category = \"seeds\" }\n" + flies +
+                "[wasp]\nbody = { size = [40, 30], category = \"walkers\" }\n" + flies,
+            {}, text, {}, open_sides);
+  std::set<std::pair<std::uint32_t, std::uint32_t>> together;
+  int met = 0, over_an_edge = 0;
+  yard.say([&](vole::Cues& cues) {
+    cues.when_meet("gnat", "wasp", [&](vole::Stage&, Entity gnat, Entity wasp) {
+      ++met;
+      CHECK(together.insert({gnat.index, wasp.index}).second);
+    });
+    cues.when_part("gnat", "wasp", [&](vole::Stage&, Entity gnat, Entity wasp) {
+      CHECK(together.erase({gnat.index, wasp.index}) == 1);
+    });
+  });
+  vole::Random chance(9);
+  std::vector<Entity> gnats, wasps;
+  for (int i = 0; i < 6; ++i) {
+    const auto at = [&] { return Vec2{chance.within(0, 640), chance.within(0, 256)}; };
+    gnats.push_back(yard.stage->spawn("gnat", at()));
+    wasps.push_back(yard.stage->spawn("wasp", at()));
+  }
+  const auto middle = [&](Entity thing) {
+    return yard.pose(thing).at - Vec2{0, yard.stage->get<vole::Body>(thing).size.y / 2};
+  };
+  for (int tick = 0; tick < cases(1500); ++tick) {
+    if (tick % 90 == 0)
+      for (const auto& all : {gnats, wasps})
+        for (const Entity thing : all)
+          yard.stage->get<vole::Intent>(thing).direction = {static_cast<float>(below(chance, 3) - 1),
+                                                            static_cast<float>(below(chance, 3) - 1)};
+    yard.tick();
+    for (const Entity gnat : gnats)
+      for (const Entity wasp : wasps) {
+        // The shorter way around, along each.
+        const Vec2 off = middle(gnat) - middle(wasp);
+        const float across = std::min(std::abs(off.x), 640 - std::abs(off.x)) - 35,
+                    down = std::min(std::abs(off.y), 256 - std::abs(off.y)) - 27;
+        const bool is_together = together.count({gnat.index, wasp.index}) > 0;
+        constexpr float in_a_tick = 2.5f;
+        if (across < -in_a_tick && down < -in_a_tick) CHECK(is_together);
+        if (across > in_a_tick || down > in_a_tick) CHECK_FALSE(is_together);
+        if (is_together && (std::abs(off.x) > 320 || std::abs(off.y) > 128)) ++over_an_edge;
+      }
+  }
+  CHECK(met > 20);
+  CHECK(over_an_edge > 40);
+}

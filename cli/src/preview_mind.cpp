@@ -4,6 +4,7 @@
 #include "diagram.hpp"
 #include "preview_kinds.hpp"
 #include "vole/world/mind.hpp"
+#include "vole/world/side_mover.hpp"
 
 namespace {
 
@@ -12,7 +13,7 @@ using vole::MindDoes;
 using vole::MindPart;
 
 Question question_of(const MindPart& part, const std::vector<vole::ClipRules::Condition>& when,
-                     const vole::ClipRules& conditions) {
+                     const vole::ClipRules& conditions, bool from_the_side) {
   Question question;
   for (const vole::ClipRules::Condition& condition : when)
     question.asks.push_back(to_text(condition, conditions));
@@ -30,7 +31,7 @@ Question question_of(const MindPart& part, const std::vector<vole::ClipRules::Co
   };
   if (!part.name.empty()) add(fmt::format("as \"{}\"", part.name));
   if (part.does == MindDoes::keep_distance) add(fmt::format("of {} pixels", part.distance));
-  if (part.finds_way) add("around walls");
+  if (part.finds_way) add(from_the_side ? "over ledges" : "around walls");
   if (part.jumps) add("jumping");
   if (part.pace < 1) add(fmt::format("at {} of its speed", part.pace));
   if (part.remembers > 0) add(fmt::format("looking for {} s", part.remembers));
@@ -51,8 +52,8 @@ void preview_mind(vole::Catalog& catalog, const std::string& name, const std::st
   page.text({margin, 16}, fmt::format("the mind of \"{}\": the first part that applies, each tick", name));
   std::vector<Question> questions;
   for (std::size_t i = 0; i < mind->parts.size(); ++i)
-    questions.push_back(
-        question_of(mind->parts[i].value, mind->conditions->rules()[i].when, *mind->conditions));
+    questions.push_back(question_of(mind->parts[i].value, mind->conditions->rules()[i].when,
+                                    *mind->conditions, thing.kind->find<vole::SideMover>() != nullptr));
   draw_diagram(page, questions, "it wants nothing");
   page.save(output);
 }

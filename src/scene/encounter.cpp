@@ -25,6 +25,8 @@ Encounter::Encounter(const Tick& tick, const Meeter& a, const Meeter& b, std::ui
       b_(b),
       body_a_(body_of(tick, a)),
       body_b_(body_of(tick, b)),
+      at_a_(body_a_.at + a.other_side),
+      at_b_(body_b_.at + b.other_side),
       only_a_(shape_of_a),
       only_b_(shape_of_b) {
   const Categories& categories = tick.stage.categories();
@@ -49,7 +51,7 @@ Meeting Encounter::meeting() const {
   double nearest = 1e30;
   bool touch = false;
   visit_shapes([&](const Shape& a, std::uint32_t a_place, const Shape& b, std::uint32_t b_place) {
-    const ShapeGap gap = gap_between(a, body_a_.at, b, body_b_.at);
+    const ShapeGap gap = gap_between(a, at_a_, b, at_b_);
     if (gap.distance >= nearest) return;
     nearest = gap.distance;
     touch = gap.distance <= static_cast<double>(slack(a_place, b_place));
@@ -83,24 +85,21 @@ void Encounter::visit_shapes(const Visit& visit) const {
 }
 
 bool Encounter::boxes_meet_or_touch() const {
-  const Rect a = swept(body_a_.box.moved_by(body_a_.at), {0, 0}, slack(0, 0)),
-             b = body_b_.box.moved_by(body_b_.at);
+  const Rect a = swept(body_a_.box.moved_by(at_a_), {0, 0}, slack(0, 0)), b = body_b_.box.moved_by(at_b_);
   return a.overlaps(b) || boxes_meet(a.moved_by(-a_.motion), a_.motion, b.moved_by(-b_.motion), b_.motion);
 }
 
 bool Encounter::shapes_meet() const {
   bool meet = false;
   visit_shapes([&](const Shape& a, std::uint32_t a_place, const Shape& b, std::uint32_t b_place) {
-    meet =
-        meet ||
-        gap_between(a, body_a_.at, b, body_b_.at).distance < static_cast<double>(slack(a_place, b_place)) ||
-        hit_on_the_way(a, b).hit;
+    meet = meet || gap_between(a, at_a_, b, at_b_).distance < static_cast<double>(slack(a_place, b_place)) ||
+           hit_on_the_way(a, b).hit;
   });
   return meet;
 }
 
 ShapeHit Encounter::hit_on_the_way(const Shape& a, const Shape& b) const {
-  return sweep_shape(a, body_a_.at - a_.motion, a_.motion - b_.motion, b, body_b_.at - b_.motion);
+  return sweep_shape(a, at_a_ - a_.motion, a_.motion - b_.motion, b, at_b_ - b_.motion);
 }
 
 void Encounter::meet_on_the_way(Meeting& meeting) const {

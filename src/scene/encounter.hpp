@@ -38,6 +38,7 @@ class Encounter {
   const Meeter& b_;
   const CollisionBody& body_a_;
   const CollisionBody& body_b_;
+  Vec2 at_a_, at_b_;
   std::uint32_t only_a_, only_b_;
   bool notice_ = false, block_ = false;
 };

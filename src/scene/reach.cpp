@@ -9,8 +9,7 @@
 #include <unordered_set>
 
 #include "ledges.hpp"
-#include "vole/scene/side_motion.hpp"
-#include "vole/world/motion.hpp"
+#include "side_play.hpp"
 
 namespace vole {
 namespace {
@@ -52,11 +51,17 @@ std::vector<Intent> possible_intents(const SideMover& mover) {
 class ReachSearch {
  public:
   ReachSearch(const Stage& stage, Entity thing, const ReachLimits& limits, Reach& reach)
-      : stage_(stage), thing_(thing), limits_(limits), reach_(reach), world_(stage.bodies()) {
-    rules_.self = thing.index;
-    rules_.blocked_by = stage.solids().rules(thing, stage.categories()).blocked_by;
-    body_ = stage.solids().body(thing);
-  }
+      : stage_(stage),
+        thing_(thing),
+        limits_(limits),
+        reach_(reach),
+        play_{stage.bodies(),
+              stage.level(),
+              stage.solids().body(thing),
+              stage.solids().rules(thing, stage.categories()),
+              stage.seconds_per_tick(),
+              &stage.solids(),
+              &stage.entities} {}
 
   void search() {
     Mover start{stage_.get<Pose>(thing_),      stage_.get<Motion>(thing_), stage_.get<Touching>(thing_),
@@ -81,15 +86,7 @@ class ReachSearch {
   }
 
  private:
-  // All that decides how it goes on.
-  struct Mover {
-    Pose pose;
-    Motion motion;
-    Touching touching;
-    SideMover side;
-    Body body;
-    bool jump_held = false;
-  };
+  using Mover = SidePlay::State;
 
   void gather_things() {
     std::as_const(stage_.entities).visit<Body, Pose>([&](Entity thing, const Body& body, const Pose& pose) {
@@ -107,23 +104,8 @@ class ReachSearch {
   }
 
   void play(Mover& mover, const Intent& intent) {
-    Moving moving{world_, body_, rules_, &stage_.solids()};
-    moving.body.box = mover.body.box({0, 0});
-    MoverTurn turn{intent,          stage_.seconds_per_tick(),
-                   moving,          mover.motion,
-                   mover.touching,  mover.pose,
-                   &mover.body,     nullptr,
-                   nullptr,         &stage_.level(),
-                   &stage_.entities};
-    move_sideways(turn, mover.side);
-    mover.jump_held = intent.jump_held;
+    play_.tick(mover, intent);
     ++reach_.ticks_;
-  }
-
-  bool outside(const Mover& mover) const {
-    const Vec2 size(stage_.level().size());
-    const Vec2 at = mover.pose.at;
-    return at.x < 0 || at.x > size.x || at.y > size.y + 64 || at.y < -256;
   }
 
   void try_intent(std::uint32_t from, const Intent& wanted) {
@@ -137,7 +119,7 @@ class ReachSearch {
     for (; played < step_ticks; ++played) {
       play(mover, intent);
       intent.jump_pressed = intent.drop_pressed = intent.dash_pressed = false;
-      if (outside(mover)) break;
+      if (play_.outside(mover)) break;
       reach_.places_.push_back(mover.pose.at);
       if (!things_.empty()) touch_things(mover.body.box(mover.pose.at));
     }
@@ -182,8 +164,10 @@ class ReachSearch {
   }
 
   void find_ledges() {
-    const LedgeSeeker seeker{world_, body_, rules_, stage_.level(), stage_.get<SideMover>(thing_).steepest};
-    reach_.ledges_ = seeker.ledges(spot_size);
+    LedgeSeeker seeker(stage_.get<SideMover>(thing_).steepest, spot_size);
+    while (seeker.look_at_next_column(play_)) {
+    }
+    reach_.ledges_ = seeker.take_ledges();
     for (const ReachedSpot& spot : reach_.spots_)
       for (Ledge& ledge : reach_.ledges_) {
         if (ledge.reached) continue;
@@ -206,9 +190,7 @@ class ReachSearch {
   Entity thing_;
   ReachLimits limits_;
   Reach& reach_;
-  const CollisionWorld& world_;
-  CollisionBody body_;
-  MoveRules rules_;
+  SidePlay play_;
   std::vector<Intent> intents_;
   std::vector<Thing> things_;
   std::deque<Mover> movers_;  // of the nodes from which nothing was tried yet

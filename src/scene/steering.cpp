@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "lanes.hpp"
+#include "mind_ledges.hpp"
 #include "thinking.hpp"
 #include "vole/base/direction.hpp"
 #include "vole/base/trig.hpp"
@@ -38,6 +39,7 @@ class Steerer {
   Intent intent() {
     if (part_.does == MindDoes::wait || part_.pace <= 0) return {};
     if (lanes_ && thinker_.body) return on_lanes();
+    if (const std::optional<Intent> over = over_ledges(); over) return *over;
     const Vec2 way = wanted_way();
     Intent intent = side_ ? from_the_side(way) : anywhere(way);
     intent.direction *= part_.pace;
@@ -68,6 +70,12 @@ class Steerer {
         break;
     }
     return {0, 0};
+  }
+
+  std::optional<Intent> over_ledges() {
+    const bool asked = part_.finds_way && part_.does == MindDoes::chase;
+    if (!asked || !side_ || !touching_ || !thinker_.body || !thinker_.tick.world.level) return std::nullopt;
+    return intent_over_ledges(thinker_, part_, goal_);
   }
 
   Vec2 way_to_distance() const {

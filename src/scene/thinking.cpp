@@ -91,6 +91,7 @@ const MindPart* choose_part(Thinker& thinker, std::optional<Vec2>& goal) {
       mind.part_ticks = 0;
       // What it did when it last decided is long past.
       mind.way_ticks = 0;
+      mind.over_ledges.leap = LeapKind::none;
     }
     return mind.deciding();
   }

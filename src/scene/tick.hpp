@@ -4,6 +4,7 @@
 #include <deque>
 #include <map>
 
+#include "mind_ledges.hpp"
 #include "mind_ways.hpp"
 #include "scene_light.hpp"
 #include "targets.hpp"
@@ -24,6 +25,8 @@ struct ClipHappening {
 struct Meeter {
   Entity entity;
   Vec2 motion{0, 0};  // in the tick
+  // How far away it is too, while it crosses an edge of the level behind which it comes in again.
+  Vec2 other_side{0, 0};
 };
 
 // Two of them, by their places in the list, in the order of a cue.
@@ -86,6 +89,7 @@ struct TickScratch {
   std::vector<Told> told;
   Targets targets;
   MindWays ways;
+  MindLedges ledges;
   std::vector<ShownField> shown_fields;
   // The fields of each track that was shown, until a sheet changes.
   std::map<const Track*, std::vector<BoundField>> track_fields;

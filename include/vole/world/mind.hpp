@@ -24,6 +24,7 @@
 #include "vole/asset/clip_rules.hpp"
 #include "vole/base/describe.hpp"
 #include "vole/base/random.hpp"
+#include "vole/world/ledge_going.hpp"
 
 namespace vole {
 
@@ -60,7 +61,7 @@ struct MindPart {
   float remembers = 0;      // seconds in which what is not seen any more is looked for where it was last
   float distance = 48;      // that is kept, in pixels
   Located<std::string> path;  // of the level
-  bool finds_way = false;     // chases around walls, for movers seen from above
+  bool finds_way = false;     // chases around walls, or from the side over ledges
   bool jumps = false;         // over what is in its way, for movers seen from the side
   float pace = 1;             // share of what its mover can do
 };
@@ -100,6 +101,7 @@ struct Mind {
   bool goes_back = false;
   Vec2 last_seen{0, 0};          // of what is chased
   std::int64_t since_seen = -1;  // ticks; below 0: not yet
+  LedgeGoing over_ledges;
   // The conditions of each part, in order: made from them, so no state.
   std::shared_ptr<const ClipRules> conditions = {};
 
@@ -124,6 +126,7 @@ void describe(V& v, Mind& mind) {
   v.state("goes_back", mind.goes_back);
   v.state("last_seen", mind.last_seen, position());
   v.state("since_seen", mind.since_seen, within(-1, most_ticks));
+  v.state("over_ledges", mind.over_ledges);
 }
 inline OnlyField<std::vector<Located<MindPart>>> one_field(Mind& mind) {
   return {mind.parts, items(most_mind_parts)};

@@ -4,9 +4,11 @@
 
 #include <algorithm>
 #include <tuple>
+#include <utility>
 
 #include "../cue_call.hpp"
 #include "../encounter.hpp"
+#include "../level_edges.hpp"
 #include "../which.hpp"
 
 namespace vole {
@@ -57,6 +59,27 @@ PairRoles roles_of(const Tick& tick, Entity entity) {
   return roles;
 }
 
+void add_meeter(TickScratch& scratch, const Meeter& meeter, const Rect& box, const PairRoles& roles) {
+  scratch.meeters.push_back(meeter);
+  scratch.swept.push_back(swept(box.moved_by(meeter.other_side), meeter.motion, touching_distance));
+  scratch.roles.push_back(roles);
+}
+
+// Two that cross an edge meet on one side of the level, and on the other; and none meets itself.
+void keep_each_pair_once(TickScratch& scratch) {
+  const auto things = [&scratch](const IndexPair& pair) {
+    return std::pair(scratch.meeters[pair.first].entity.index, scratch.meeters[pair.second].entity.index);
+  };
+  std::erase_if(scratch.pairs,
+                [&](const IndexPair& pair) { return things(pair).first == things(pair).second; });
+  std::stable_sort(scratch.pairs.begin(), scratch.pairs.end(),
+                   [&](const IndexPair& a, const IndexPair& b) { return things(a) < things(b); });
+  scratch.pairs.erase(
+      std::unique(scratch.pairs.begin(), scratch.pairs.end(),
+                  [&](const IndexPair& a, const IndexPair& b) { return things(a) == things(b); }),
+      scratch.pairs.end());
+}
+
 void find_meeters(Tick& tick) {
   TickScratch& scratch = tick.scratch;
   const SolidThings& solids = tick.stage.solids();
@@ -64,21 +87,29 @@ void find_meeters(Tick& tick) {
   scratch.swept.clear();
   scratch.roles.clear();
   scratch.pairs.clear();
+  bool cross_edges = false;
   for (BodyId id = 0; id < solids.world().end(); ++id) {
     if (!solids.world().has(id) || solids.world().body(id).use == BodyUse::off) continue;
     const Entity entity = solids.thing(id);
     const PairRoles roles = roles_of(tick, entity);
     if (roles.is == 0) continue;
     const Pose& pose = tick.stage.get<Pose>(entity);
-    scratch.meeters.push_back({entity, pose.at - pose.before});
-    scratch.swept.push_back(
-        swept(solids.world().body(id).bounds(), pose.at - pose.before, touching_distance));
-    scratch.roles.push_back(roles);
+    const Vec2 motion = pose.at - pose.before;
+    const Rect box = solids.world().body(id).bounds();
+    add_meeter(scratch, {entity, motion, {0, 0}}, box, roles);
+    const LevelEdge* const edge = std::as_const(tick.world.entities).find<LevelEdge>(entity);
+    if (!edge) continue;
+    for (const Vec2 by : other_sides(edge, &tick.world.level, swept(box, motion, 0)))
+      if (by != Vec2{0, 0}) {
+        add_meeter(scratch, {entity, motion, by}, box, roles);
+        cross_edges = true;
+      }
   }
   scratch.near.find(scratch.swept, scratch.roles, scratch.pairs);
   std::erase_if(scratch.pairs, [&](const IndexPair& pair) {
     return !Encounter(tick, scratch.meeters[pair.first], scratch.meeters[pair.second]).happens();
   });
+  if (cross_edges) keep_each_pair_once(scratch);
 }
 
 // Notes what meets; only a cue for what parts is not called yet.

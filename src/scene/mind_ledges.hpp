@@ -1,0 +1,42 @@
+// Ways over ledges, for all minds of a scene.
+#pragma once
+
+#include <deque>
+#include <memory>
+#include <optional>
+
+#include "ledge_ways.hpp"
+#include "vole/input/intent.hpp"
+
+namespace vole {
+
+struct MindPart;
+struct Thinker;
+
+// Found once for all whose bodies and movers are the same, and kept while the level stays as it is. What is known here is no state:
+// it is found anew wherever it is missing, and counts for a mind from the same tick on.
+class MindLedges {
+ public:
+  // nullptr while it has not looked around for long enough, in a level without end, and in one that is too large.
+  const LedgeWays* ways(const SidePlay& play, const SidePlay::State& thing,
+                        std::span<const std::uint8_t> tile_categories, LedgeGoing& going);
+
+ private:
+  struct Known {
+    std::uint32_t key = 0;
+    std::unique_ptr<LedgeWays> ways;
+  };
+  void forget_old(const LevelNow& level);
+  LedgeWays& known(std::uint32_t key, const SidePlay& tiles, const SidePlay::State& thing);
+
+  std::shared_ptr<const Level> of_;
+  std::uint32_t changes_ = 0;
+  std::uint64_t level_key_ = 0;
+  CollisionWorld tiles_;
+  std::deque<Known> known_;  // the oldest first
+};
+
+// What a thing with a side_mover does to get to where its goal is; none where it need not leave its ledge, or knows no way.
+std::optional<Intent> intent_over_ledges(Thinker& thinker, const MindPart& part, Vec2 goal);
+
+}  // namespace vole
