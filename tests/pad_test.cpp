@@ -1,5 +1,5 @@
-// A pad that the window library makes up, in a real window: plugged in, pressed, pushed, pulled out, and playing two games; one of
-// them by the window's keys too.
+// A pad that the window library makes up, in a real window: plugged in, pressed, pushed, pulled out, and playing all games; two of
+// them to their end, and by the window's keys too.
 //   pad_tests, with a display
 #include <SDL.h>
 
@@ -7,8 +7,10 @@
 #include <map>
 #include <memory>
 
+#include "../examples/allotment/art/gatherer.hpp"
 #include "../examples/milkround/art/driver.hpp"
 #include "../examples/towpath/art/pilot.hpp"
+#include "allotment.hpp"
 #include "milkround.hpp"
 #include "support.hpp"
 #include "towpath.hpp"
@@ -61,8 +63,8 @@ class PlayedWindow : public vole::Host {
  public:
   using Play =
       std::function<void(const vole::Session& session)>;  // before the events of each tick are gathered
-  PlayedWindow(std::shared_ptr<vole::Host> window, Play play)
-      : window_(std::move(window)), play_(std::move(play)) {}
+  PlayedWindow(std::shared_ptr<vole::Host> window, std::string last_scene, Play play)
+      : window_(std::move(window)), last_scene_(std::move(last_scene)), play_(std::move(play)) {}
   void watch(const vole::Session& session) { session_ = &session; }
 
   void open(const vole::WindowWish& wish) override { window_->open(wish); }
@@ -76,12 +78,13 @@ class PlayedWindow : public vole::Host {
   bool shows() const override { return true; }
   void present(const vole::Image& canvas) override { window_->present(canvas); }
   bool closing() const override {
-    return window_->closing() || (session_ && session_->scene_name() == "end");
+    return window_->closing() || (session_ && session_->scene_name() == last_scene_);
   }
   void tell(const std::string& line) override { window_->tell(line); }
 
  private:
   std::shared_ptr<vole::Host> window_;
+  std::string last_scene_;
   Play play_;
   const vole::Session* session_ = nullptr;
   vole::HeadlessHost time_{60};
@@ -112,26 +115,32 @@ void repeat(const vole::Game& game, const vole::Project& project, const std::str
   CHECK(replay.finish() == 0);
 }
 
-// Drives the milk round in a window, from its title to its end.
-void drive_to_end(const std::function<void(const Milkman::Wants& wants)>& press) {
+// Plays a game in a window from its title to its last scene: press(what its player wants, or nothing before it begins).
+template <class Player, class Press>
+void play_to_end(const vole::Game& game, const std::string& name, const std::string& last_scene,
+                 const Press& press) {
   TempFolder folder;
   vole::Options options;
   options.seed = 7;
   options.ticks = 60 * 150;
-  options.record = folder.path("drive.run");
-  const vole::Project project = vole::read_project(source_folder() + "/examples/milkround/game.toml");
-  Milkman milkman;
-  PlayedWindow host(vole::make_window_host(),
-                    [&](const vole::Session& session) { press(milkman.next(session)); });
-  host.open({"milkround", project.canvas, 2, {}});
-  vole::Session session(milkround(), project, options, host);
+  options.record = folder.path("play.run");
+  const vole::Project project = vole::read_project(source_folder() + "/examples/" + name + "/game.toml");
+  Player player;
+  std::string scene;
+  PlayedWindow host(vole::make_window_host(), last_scene, [&](const vole::Session& session) {
+    // What stays down from one scene to the next counts only when it is pressed anew.
+    if (std::exchange(scene, session.scene_name()) != session.scene_name()) return press({});
+    press(player.next(session));
+  });
+  host.open({name, project.canvas, 2, {}});
+  vole::Session session(game, project, options, host);
   host.watch(session);
   press({});
   while (session.step()) {
   }
-  CHECK(session.scene_name() == "end");
+  CHECK(session.scene_name() == last_scene);
   CHECK(session.finish() == 0);
-  repeat(milkround(), project, options.record);
+  repeat(game, project, options.record);
 }
 
 }  // namespace
@@ -191,7 +200,7 @@ TEST_CASE("a pad plays the towpath in its window, and what it did is repeated wi
   const vole::Project project = vole::read_project(source_folder() + "/examples/towpath/game.toml");
   Pilot pilot;
   std::optional<VirtualPad> pad;
-  PlayedWindow host(vole::make_window_host(), [&](const vole::Session& session) {
+  PlayedWindow host(vole::make_window_host(), {}, [&](const vole::Session& session) {
     pad->press(SDL_CONTROLLER_BUTTON_A, pilot.holds_jump(session.stage()));
   });
   host.open({"towpath", project.canvas, 2, {}});
@@ -215,7 +224,7 @@ TEST_CASE("a pad plays the towpath in its window, and what it did is repeated wi
 
 TEST_CASE("the milk round is driven from its title to its end by a pad, and by keys") {
   SECTION("by keys") {
-    drive_to_end([](const Milkman::Wants& wants) {
+    play_to_end<Milkman>(milkround(), "milkround", "end", [](const Milkman::Wants& wants) {
       tell_key(SDL_SCANCODE_RETURN, wants.start);
       tell_key(SDL_SCANCODE_SPACE, wants.ring);
       tell_key(SDL_SCANCODE_LEFT, wants.way.x < 0);
@@ -226,12 +235,35 @@ TEST_CASE("the milk round is driven from its title to its end by a pad, and by k
   }
   SECTION("by a pad") {
     std::optional<VirtualPad> pad;
-    drive_to_end([&](const Milkman::Wants& wants) {
+    play_to_end<Milkman>(milkround(), "milkround", "end", [&](const Milkman::Wants& wants) {
       if (!pad) pad.emplace();
       pad->press(SDL_CONTROLLER_BUTTON_START, wants.start);
       pad->press(SDL_CONTROLLER_BUTTON_A, wants.ring);
       pad->push(SDL_CONTROLLER_AXIS_LEFTX, static_cast<float>(wants.way.x));
       pad->push(SDL_CONTROLLER_AXIS_LEFTY, static_cast<float>(wants.way.y));
+    });
+  }
+}
+
+TEST_CASE("the allotment is played from its title to its finish by a pad, and by keys") {
+  SECTION("by keys") {
+    play_to_end<Gatherer>(allotment(), "allotment", "finish", [](const Gatherer::Wants& wants) {
+      tell_key(SDL_SCANCODE_RETURN, wants.start);
+      tell_key(SDL_SCANCODE_SPACE, wants.jump);
+      tell_key(SDL_SCANCODE_LEFT, wants.left);
+      tell_key(SDL_SCANCODE_RIGHT, wants.right);
+      tell_key(SDL_SCANCODE_DOWN, wants.dig);
+    });
+  }
+  SECTION("by a pad") {
+    std::optional<VirtualPad> pad;
+    play_to_end<Gatherer>(allotment(), "allotment", "finish", [&](const Gatherer::Wants& wants) {
+      if (!pad) pad.emplace();
+      pad->press(SDL_CONTROLLER_BUTTON_START, wants.start);
+      pad->press(SDL_CONTROLLER_BUTTON_A, wants.jump);
+      pad->press(SDL_CONTROLLER_BUTTON_X, wants.dig);
+      pad->press(SDL_CONTROLLER_BUTTON_DPAD_DOWN, wants.dig);
+      pad->push(SDL_CONTROLLER_AXIS_LEFTX, wants.left ? -1.0f : wants.right ? 1.0f : 0.0f);
     });
   }
 }
