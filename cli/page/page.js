@@ -100,6 +100,34 @@ function wordsOf(query) {
   return words;
 }
 
+// ---- What a player has set: files of the game's own folder for them, kept by the browser from one visit to the next
+
+const playersFolder = `/home/web_user/.local/share/${game.id}`;
+const kept = new Map(); // by name, as the browser has them
+
+function bringBack(FS) {
+  FS.mkdirTree(playersFolder);
+  try {
+    const mine = Object.keys(localStorage).filter((key) => key.startsWith(game.id + "/") && !key.slice(game.id.length + 1).includes("/"));
+    for (const key of mine) {
+      const name = key.slice(game.id.length + 1);
+      kept.set(name, localStorage.getItem(key));
+      FS.writeFile(`${playersFolder}/${name}`, kept.get(name));
+    }
+  } catch { /* this browser keeps nothing for pages */ }
+}
+
+function keep() {
+  try {
+    for (const name of module.FS.readdir(playersFolder).filter((name) => !name.startsWith("."))) {
+      const now = module.FS.readFile(`${playersFolder}/${name}`, { encoding: "utf8" });
+      if (now === kept.get(name)) continue;
+      kept.set(name, now);
+      localStorage.setItem(`${game.id}/${name}`, now);
+    }
+  } catch { /* nor has it room for more */ }
+}
+
 // ---- Full screen, and areas of a touch screen
 
 function switchFullScreen() {
@@ -166,6 +194,7 @@ function showShots() {
 }
 
 function ended(code, words) {
+  keep();
   const said = element("printed").textContent.trim();
   if (code !== 0) return fail(said || "The game has ended with an error.");
   cover(words.length > 0 ? said : "The end.");
@@ -203,6 +232,7 @@ async function start() {
       FS.writeFile("/game/" + name, bytes);
     }
     FS.mkdirTree("/game/shots");
+    bringBack(FS);
     FS.chdir("/game");
   } catch (error) {
     return fail(error instanceof CannotLoad ? error.message
@@ -217,6 +247,8 @@ async function start() {
   addEventListener("touchstart", showTouchAreas, { once: true });
   element("canvas").addEventListener("contextmenu", (event) => event.preventDefault());
   element("canvas").focus();
+  setInterval(keep, 1000);
+  addEventListener("pagehide", keep);
   try {
     const code = module.callMain(words);
     if (!begun && state === "running") ended(code, words);

@@ -18,9 +18,7 @@ std::string variable(const char* name) {
 }
 
 std::string user_folder() {
-#if defined(__EMSCRIPTEN__)
-  return {};
-#elif defined(_WIN32)
+#if defined(_WIN32)
   return variable("APPDATA");
 #else
   if (std::string data = variable("XDG_DATA_HOME"); !data.empty()) return data;

@@ -3,6 +3,7 @@
 
   pages_test.py TOOL NATIVE_ALLOTMENT ALLOTMENT_FOLDER ALLOTMENT_PROGRAM.js NEW_GAME_FOLDER NEW_GAME_PROGRAM.js WORK
 """
+import json
 import re
 import shutil
 import subprocess
@@ -144,6 +145,24 @@ class Pages(unittest.TestCase):
             recording = browser.file("played.run").decode()
             for wanted in (r"\bstart \+", r"\bjump \+", r"\bwalk 100\b", r"\bjump -", r"\bwalk 0\b"):
                 self.assertRegex(recording, wanted)
+
+    def test_what_a_player_has_set_is_kept_from_one_visit_to_the_next(self):
+        bound = 'bindings = [{ name = "start", controls = ["key KeyX"] }]\n'
+        file = "/home/web_user/.local/share/allotment/settings.toml"
+        with Served(ALLOTMENT, ALLOTMENT_JS, "settings") as game, Browser() as browser:
+            browser.open(game.address)
+            # As the game does it when the player binds a key.
+            browser.script(f"module.FS.writeFile('{file}', {json.dumps(bound)})")
+            time.sleep(1.5)
+            browser.open(game.address + "?seed=3&record=played.run")
+            self.assertEqual(browser.script(f"return module.FS.readFile('{file}', {{encoding: 'utf8'}})"), bound)
+            time.sleep(1)
+            browser.hold("x", 0.2)
+            time.sleep(0.5)
+            browser.script("module.ccall('vole_close', null, [], [])")
+            browser.wait_for(("ended", "failed"))
+            self.assertRegex(browser.file("played.run").decode(), r"\bstart \+")
+            self.assertEqual(browser.complaints(), [])
 
     def test_no_time_passes_while_the_page_is_hidden(self):
         with Served(ALLOTMENT, ALLOTMENT_JS, "hidden") as game, Browser() as browser:

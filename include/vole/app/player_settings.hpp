@@ -1,5 +1,5 @@
 // What a player has set, kept from one start of the game to the next in the usual place for such files: settings.toml below
-// $XDG_DATA_HOME/ID (or ~/.local/share/ID), on Windows %APPDATA%\\ID. A page keeps nothing.
+// $XDG_DATA_HOME/ID (or ~/.local/share/ID), on Windows %APPDATA%\\ID. Of a page the browser keeps it.
 #pragma once
 
 #include <string>
