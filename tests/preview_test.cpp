@@ -366,7 +366,7 @@ TEST_CASE("what a jump reaches is said in tiles, and a level shows who gets wher
   CHECK(has(jump, "running, full    2.19 high   3.7"));
   const std::string reach = said("levels/patch.level.toml --kind mouse --show reach");
   CHECK(has(reach, "2 of 3 ledges are reached by \"mouse\""));
-  CHECK(has(reach, "not reached: ledge from [84, 8] to [108, 8]"));
+  CHECK(has(reach, "not reached: ledge from [80, 8] to [112, 8]"));
   const Image shown = vole::read_png(folder.path("out.png"));
   CHECK(shows(shown, {0x7f, 0xb8, 0xb0, 0xff}));
   CHECK(shows(shown, {0xb3, 0x48, 0x5a, 0xff}));
@@ -387,7 +387,7 @@ TEST_CASE("what a jump reaches is said in tiles, and a level shows who gets wher
   const std::string check = vole_in(folder, "check").output;
   CAPTURE(check);
   CHECK(has(check, "levels/patch.level.toml:21:8: warning: \"mouse\" does not get to this \"crumb\""));
-  CHECK(has(check, "does not get to the ledge from [84, 8]") == false);
+  CHECK(has(check, "does not get to the ledge from [80, 8]") == false);
   CHECK(has(check, "[unreached-thing]"));
   CHECK_FALSE(has(check, "patch.level.toml:18"));
 }

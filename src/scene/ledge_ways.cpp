@@ -7,25 +7,20 @@
 
 namespace vole {
 
-LedgeWays::LedgeWays(const SidePlay& play, const SidePlay::State& thing)
-    : thing_(thing),
-      ticks_per_pixel_(1 / (std::max(thing.side.speed, 1.0f) * play.seconds)),
-      apart_(std::clamp(static_cast<float>(play.level.tile_size().x) / 2, 4.0f, 16.0f)),
-      seeker_(thing.side.steepest, apart_) {
-  // Only its numbers count, not what it is doing.
-  thing_.side.state = SideState::free;
-  thing_.side.since_ground = 0;
-  thing_.side.rising = thing_.side.dashed_in_air = false;
-  thing_.side.jumped_in_air = 0;
-  if (thing_.side.height > 0) thing_.body.size.y = std::exchange(thing_.side.height, 0.0f);
-  thing_.motion = {};
-  thing_.touching = {};
-  columns_.resize(column_of(static_cast<float>(play.level.size().x)) + 1);
+LedgeWays::LedgeWays(const LevelNow& level, const LedgeWalker& walker)
+    : walker_(walker),
+      ticks_per_pixel_(1 / (std::max(walker.side.speed, 1.0f) * walker.seconds)),
+      apart_(std::clamp(static_cast<float>(level.tile_size().x) / 2, 4.0f, 16.0f)),
+      seeker_(walker.side.steepest, apart_) {
+  columns_.resize(column_of(static_cast<float>(level.size().x)) + 1);
 }
 
-bool LedgeWays::look(const SidePlay& play, std::int64_t ticks) {
-  const IVec2 size = play.level.size();
+bool LedgeWays::look(const CollisionWorld& tiles, const LevelNow& level, std::int64_t ticks) {
+  const IVec2 size = level.size();
   if (size.x > most_pixels.x || size.y > most_pixels.y) return false;
+  SidePlay play{tiles, level, {}, {}, walker_.seconds};
+  play.body.box = walker_.body.box({0, 0});
+  play.rules.blocked_by = walker_.blocked_by;
   const auto columns = static_cast<std::int64_t>(std::ceil(static_cast<float>(size.x) / apart_));
   const std::int64_t wanted = std::min(ticks * columns_in_a_tick_, columns);
   for (; columns_looked_ < wanted; ++columns_looked_)
@@ -59,8 +54,10 @@ bool LedgeWays::look_at_spots(const SidePlay& play, std::int64_t ticks) {
 }
 
 std::optional<SidePlay::State> LedgeWays::standing(const SidePlay& play, Vec2 at) const {
-  SidePlay::State state = thing_;
+  SidePlay::State state;
   state.pose.at = at;
+  state.side = walker_.side;
+  state.body = walker_.body;
   state.touching.ground = true;
   play.tick(state, {});
   if (!state.touching.ground) return std::nullopt;
@@ -75,16 +72,16 @@ void LedgeWays::try_spot(const SidePlay& play, std::size_t ledge, std::size_t sp
   const std::optional<SidePlay::State> stands = standing(play, ledges_[ledge].spots[spot]);
   if (!stands) return;
   for (const float across : {-1.0f, 1.0f}) {
-    if (thing_.side.jump > 0)
+    if (walker_.side.jump > 0)
       for (const LeapKind kind : {LeapKind::jump, LeapKind::hop, LeapKind::jump_up})
         try_leap(play, *stands, ledge, kind, across, 0);
-    if (thing_.side.jump > 0 && thing_.side.air_jumps > 0)
+    if (walker_.side.jump > 0 && walker_.side.air_jumps > 0)
       try_leap(play, *stands, ledge, LeapKind::jump_twice, across, 0);
     if (ends_at(ledge, spot, across)) try_leap(play, *stands, ledge, LeapKind::walk_off, across, 0);
     try_running(play, ledge, spot, across);
   }
   try_leap(play, *stands, ledge, LeapKind::drop, 0, 0);
-  if (thing_.side.climb > 0)
+  if (walker_.side.climb > 0)
     for (const LeapKind kind : {LeapKind::climb_up, LeapKind::climb_down})
       try_leap(play, *stands, ledge, kind, 0, 0);
 }
@@ -106,8 +103,8 @@ void LedgeWays::try_running(const SidePlay& play, std::size_t ledge, std::size_t
   }
   if (!runs->touching.ground) return;
   const float run_up = static_cast<float>(before) * apart_;
-  if (thing_.side.jump > 0) try_leap(play, *runs, ledge, LeapKind::jump, across, run_up);
-  if (thing_.side.jump > 0 && thing_.side.air_jumps > 0)
+  if (walker_.side.jump > 0) try_leap(play, *runs, ledge, LeapKind::jump, across, run_up);
+  if (walker_.side.jump > 0 && walker_.side.air_jumps > 0)
     try_leap(play, *runs, ledge, LeapKind::jump_twice, across, run_up);
   if (ends_at(ledge, spot, across)) try_leap(play, *runs, ledge, LeapKind::walk_off, across, run_up);
 }

@@ -22,6 +22,15 @@ struct Leap {
   int ticks = 0;
 };
 
+// A body and the numbers of its mover.
+struct LedgeWalker {
+  SideMover side;
+  Body body;
+  CategoryMask blocked_by = all_categories;
+  float seconds = 0;      // of a tick
+  std::uint64_t key = 0;  // of all this
+};
+
 // Of one kind of body and mover in one level.
 class LedgeWays {
  public:
@@ -29,10 +38,10 @@ class LedgeWays {
   static constexpr std::size_t most_spots = 4096;
   static constexpr IVec2 most_pixels{65536, 8192};
 
-  LedgeWays(const SidePlay& play, const SidePlay::State& thing);
+  LedgeWays(const LevelNow& level, const LedgeWalker& walker);
 
-  // Looks on: as far as in so many ticks from the begin. Whether all is known then.
-  bool look(const SidePlay& play, std::int64_t ticks);
+  // Looks on among the level's tiles: as far as in so many ticks from the begin. Whether all is known then.
+  bool look(const CollisionWorld& tiles, const LevelNow& level, std::int64_t ticks);
 
   std::optional<std::size_t> ledge_at(Vec2 feet) const;
   // The first that is below a point.
@@ -61,7 +70,7 @@ class LedgeWays {
   float walked(float from, const Leap& leap) const;
   const Costs& costs_to(std::size_t ledge) const;
 
-  SidePlay::State thing_;
+  LedgeWalker walker_;
   float ticks_per_pixel_;
   float apart_;  // columns: half a tile, so that the middle of each counts, as on ladders and in shafts
   LedgeSeeker seeker_;

@@ -10,25 +10,63 @@
 namespace vole {
 namespace {
 
-// Of what a file says of a component, and not of its state.
-class NumbersHash {
+// What a file says of a mover, without its state: taken down, and given to another.
+class NumbersTaken {
  public:
   template <class T>
   void operator()(std::string_view, const T& field, const FieldRule& = {}) {
-    if constexpr (std::is_same_v<T, Vec2>) {
-      hash_.add(field.x);
-      hash_.add(field.y);
-    } else {
-      hash_.add(static_cast<float>(field));
-    }
+    if constexpr (std::is_same_v<T, Vec2>)
+      numbers.insert(numbers.end(), {field.x, field.y});
+    else
+      numbers.push_back(static_cast<float>(field));
   }
   template <class T>
   void state(std::string_view, const T&, const FieldRule& = {}) {}
-  std::uint64_t value() const { return hash_.value(); }
+
+  std::vector<float> numbers;
+};
+class NumbersGiven {
+ public:
+  explicit NumbersGiven(const std::vector<float>& numbers) : next_(numbers.data()) {}
+
+  template <class T>
+  void operator()(std::string_view, T& field, const FieldRule& = {}) {
+    if constexpr (std::is_same_v<T, Vec2>)
+      field = {next_[0], next_[1]};
+    else
+      field = static_cast<T>(*next_);
+    next_ += std::is_same_v<T, Vec2> ? 2 : 1;
+  }
+  template <class T>
+  void state(std::string_view, T&, const FieldRule& = {}) {}
 
  private:
-  Hash hash_;
+  const float* next_;
 };
+
+// The same for all of a kind, whatever they are doing and wherever they face: so shapes count as the box around both ways.
+LedgeWalker walker_of(const SidePlay& play, const SidePlay::State& thing) {
+  LedgeWalker walker;
+  NumbersTaken taken;
+  SideMover side = thing.side;
+  describe(taken, side);
+  NumbersGiven given(taken.numbers);
+  describe(given, walker.side);
+  Body body = thing.body;
+  if (thing.side.height > 0) body.size.y = thing.side.height;
+  const Rect box = play.body.shapes ? play.body.bounds().moved_by(-play.body.at) : body.box({0, 0});
+  walker.body.size = {2 * std::max(-box.left(), box.right()), box.size.y};
+  walker.body.offset = {0, box.bottom()};
+  walker.blocked_by = play.rules.blocked_by;
+  walker.seconds = play.seconds;
+  Hash hash;
+  for (const float number : taken.numbers) hash.add(number);
+  for (const float number : {walker.body.size.x, walker.body.size.y, walker.body.offset.y, walker.seconds})
+    hash.add(number);
+  hash.add(std::uint64_t{walker.blocked_by});
+  walker.key = hash.value();
+  return walker;
+}
 
 std::uint64_t key_of_ledges(const LevelNow& level) {
   Hash hash;
@@ -43,20 +81,6 @@ std::uint64_t key_of_ledges(const LevelNow& level) {
   return hash.value();
 }
 
-std::uint64_t key_of_mover(const SidePlay& play, SideMover side) {
-  NumbersHash numbers;
-  describe(numbers, side);
-  Hash hash;
-  hash.add(numbers.value());
-  hash.add(std::uint64_t{play.rules.blocked_by});
-  hash.add(play.seconds);
-  play.body.visit_solid_shapes([&](const Shape& shape, std::uint32_t) {
-    const Rect bounds = shape.bounds();
-    for (const float part : {bounds.at.x, bounds.at.y, bounds.size.x, bounds.size.y}) hash.add(part);
-  });
-  return hash.value();
-}
-
 }  // namespace
 
 void MindLedges::forget_old(const LevelNow& level) {
@@ -67,12 +91,12 @@ void MindLedges::forget_old(const LevelNow& level) {
   level_key_ = key_of_ledges(level);
 }
 
-LedgeWays& MindLedges::known(std::uint32_t key, const SidePlay& tiles, const SidePlay::State& thing) {
+LedgeWays& MindLedges::known(std::uint32_t key, const LevelNow& level, const LedgeWalker& walker) {
   constexpr std::size_t most_kept = 8;
   for (const Known& known : known_)
     if (known.key == key) return *known.ways;
   if (known_.size() >= most_kept) known_.pop_front();
-  return *known_.emplace_back(Known{key, std::make_unique<LedgeWays>(tiles, thing)}).ways;
+  return *known_.emplace_back(Known{key, std::make_unique<LedgeWays>(level, walker)}).ways;
 }
 
 const LedgeWays* MindLedges::ways(const SidePlay& play, const SidePlay::State& thing,
@@ -80,7 +104,8 @@ const LedgeWays* MindLedges::ways(const SidePlay& play, const SidePlay::State& t
   constexpr std::int32_t longest = 1'000'000;
   if (play.level.endless()) return nullptr;
   forget_old(play.level);
-  const std::uint64_t both = level_key_ ^ key_of_mover(play, thing.side);
+  const LedgeWalker walker = walker_of(play, thing);
+  const std::uint64_t both = level_key_ ^ walker.key;
   const auto key = static_cast<std::uint32_t>(both ^ (both >> 32));
   if (going.looks_at != key) {
     going = {};
@@ -88,9 +113,8 @@ const LedgeWays* MindLedges::ways(const SidePlay& play, const SidePlay::State& t
   }
   going.looked = std::min(going.looked + 1, longest);
   tiles_.set_tiles(&play.level.solid(), tile_categories);
-  const SidePlay tiles{tiles_, play.level, play.body, play.rules, play.seconds};
-  LedgeWays& ways = known(key, tiles, thing);
-  return ways.look(tiles, going.looked) ? &ways : nullptr;
+  LedgeWays& ways = known(key, play.level, walker);
+  return ways.look(tiles_, play.level, going.looked) ? &ways : nullptr;
 }
 
 namespace {

@@ -27,7 +27,7 @@ class MindLedges {
     std::unique_ptr<LedgeWays> ways;
   };
   void forget_old(const LevelNow& level);
-  LedgeWays& known(std::uint32_t key, const SidePlay& tiles, const SidePlay::State& thing);
+  LedgeWays& known(std::uint32_t key, const LevelNow& level, const LedgeWalker& walker);
 
   std::shared_ptr<const Level> of_;
   std::uint32_t changes_ = 0;

@@ -2,7 +2,6 @@
 
 #include <algorithm>
 #include <cmath>
-#include <tuple>
 
 namespace vole {
 namespace {
@@ -15,31 +14,53 @@ bool counts(const Entities& entities, Entity thing, const KindOf& kind, const st
 }
 
 constexpr float row_height = 64;  // pixels
-std::int32_t row_of(float y) {
+std::int64_t row_of(float y) {
   constexpr float furthest = 1e9f;
   if (!std::isfinite(y)) return 0;
-  return static_cast<std::int32_t>(std::floor(std::clamp(y, -furthest, furthest) / row_height));
+  return static_cast<std::int64_t>(std::floor(std::clamp(y, -furthest, furthest) / row_height));
 }
 
 }  // namespace
 
+// What is very far down shares the last row.
+std::int64_t Targets::Rows::place(float y) const {
+  constexpr std::int64_t most_rows = 4096;
+  return std::min(row_of(y) - first, most_rows - 1);
+}
+
+void Targets::Rows::put(const std::vector<Target>& found) {
+  first = 0;
+  for (const Target& target : found)
+    first = &target == found.data() ? row_of(target.at.y) : std::min(first, row_of(target.at.y));
+  begins.assign(1, 0);
+  for (const Target& target : found) {
+    const auto row = static_cast<std::size_t>(place(target.at.y));
+    if (row + 2 > begins.size()) begins.resize(row + 2);
+    ++begins[row + 1];
+  }
+  for (std::size_t row = 1; row < begins.size(); ++row) begins[row] += begins[row - 1];
+  all.resize(found.size());
+  std::vector<std::size_t> next = begins;
+  for (const Target& target : found) all[next[static_cast<std::size_t>(place(target.at.y))]++] = target;
+  for (std::size_t row = 0; row + 1 < begins.size(); ++row)
+    std::sort(all.begin() + static_cast<std::ptrdiff_t>(begins[row]),
+              all.begin() + static_cast<std::ptrdiff_t>(begins[row + 1]),
+              [](const Target& a, const Target& b) { return a.at.x < b.at.x; });
+}
+
 const Targets::Rows& Targets::rows(const Stage& stage, const std::string& name) {
-  if (const auto found = by_name_.find(name); found != by_name_.end()) return found->second;
-  Rows& rows = by_name_[name];
+  if (const auto known = by_name_.find(name); known != by_name_.end()) return known->second;
+  found_.clear();
   const Entities& entities = stage.entities;
   entities.visit<KindOf, Pose>([&](Entity thing, const KindOf& kind, const Pose& pose) {
     if (!counts(entities, thing, kind, name)) return;
     const Body* const body = entities.find<Body>(thing);
     const Rect box = body ? body->box(pose.at) : Rect{pose.at, {0, 0}};
     const Vec2 at = box.at + box.size * 0.5f;
-    if (std::isfinite(at.x) && std::isfinite(at.y)) rows.all.push_back({row_of(at.y), {thing, at}});
+    if (std::isfinite(at.x) && std::isfinite(at.y)) found_.push_back({thing, at});
   });
-  std::sort(rows.all.begin(), rows.all.end(), [](const Placed& a, const Placed& b) {
-    return std::tie(a.row, a.target.at.x, a.target.thing.index) <
-           std::tie(b.row, b.target.at.x, b.target.thing.index);
-  });
-  for (std::size_t i = 0; i < rows.all.size(); ++i)
-    if (i == 0 || rows.all[i].row != rows.all[i - 1].row) rows.begins.push_back({rows.all[i].row, i});
+  Rows& rows = by_name_[name];
+  rows.put(found_);
   return rows;
 }
 
@@ -56,16 +77,16 @@ std::optional<Target> Targets::nearest(const Stage& stage, const std::string& na
     best = target;
   };
   // Of each row that is near enough, what is near enough along it.
-  const std::int32_t last = row_of(from.y + within);
-  auto row = static_cast<std::size_t>(std::lower_bound(rows.begins.begin(), rows.begins.end(),
-                                                       std::pair(row_of(from.y - within), std::size_t{0})) -
-                                      rows.begins.begin());
-  for (; row < rows.begins.size() && rows.begins[row].first <= last; ++row) {
-    const auto end = rows.all.begin() + static_cast<std::ptrdiff_t>(rows.end(row));
-    auto each = std::lower_bound(rows.all.begin() + static_cast<std::ptrdiff_t>(rows.begins[row].second), end,
-                                 from.x - within,
-                                 [](const Placed& placed, float x) { return placed.target.at.x < x; });
-    for (; each != end && each->target.at.x <= from.x + within; ++each) consider(each->target);
+  const std::int64_t last =
+      std::min(rows.place(from.y + within), static_cast<std::int64_t>(rows.begins.size()) - 2);
+  for (std::int64_t row = std::max<std::int64_t>(rows.place(from.y - within), 0); row <= last; ++row) {
+    const auto begin =
+        rows.all.begin() + static_cast<std::ptrdiff_t>(rows.begins[static_cast<std::size_t>(row)]);
+    const auto end =
+        rows.all.begin() + static_cast<std::ptrdiff_t>(rows.begins[static_cast<std::size_t>(row) + 1]);
+    auto each = std::lower_bound(begin, end, from.x - within,
+                                 [](const Target& target, float x) { return target.at.x < x; });
+    for (; each != end && each->at.x <= from.x + within; ++each) consider(*each);
   }
   return best;
 }

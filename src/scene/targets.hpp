@@ -5,7 +5,6 @@
 #include <map>
 #include <optional>
 #include <string>
-#include <utility>
 #include <vector>
 
 #include "vole/scene/stage.hpp"
@@ -27,22 +26,20 @@ class Targets {
                                 float within);
 
  private:
-  struct Placed {
-    std::int32_t row = 0;
-    Target target;
-  };
-  // All of a name, row by row, each from left to right; and where each row that has some begins.
+  // All of a name, in rows of so many pixels, each from left to right.
   struct Rows {
-    std::vector<Placed> all;
-    std::vector<std::pair<std::int32_t, std::size_t>> begins;
+    std::vector<Target> all;
+    std::vector<std::size_t> begins;  // of each row, and the end of the last
+    std::int64_t first = 0;           // the number of the first
 
-    std::size_t end(std::size_t row) const {
-      return row + 1 < begins.size() ? begins[row + 1].second : all.size();
-    }
+    // The place of the row in which something at this height is; below 0 for what is above all.
+    std::int64_t place(float y) const;
+    void put(const std::vector<Target>& found);
   };
   const Rows& rows(const Stage& stage, const std::string& kind_or_tag);
 
   std::map<std::string, Rows, std::less<>> by_name_;
+  std::vector<Target> found_;  // memory that is used again
 };
 
 }  // namespace vole
