@@ -184,6 +184,25 @@ TEST_CASE("a ladder is climbed up onto its top and down from there; a jump lets 
 }
 
 TEST_CASE(
+    "who stands beside the middle of a ladder is not held by what is beside it, on the way up and down") {
+  const std::string rows =
+      rows_with({{10, "####T###"}, {11, "....H..."}, {12, "....H..."}, {13, "....H..."}, {14, "....H..."}});
+  for (float x = 65; x < 80; x += 0.5f) {
+    CAPTURE(x);
+    Voles voles("climb = 60", {x, floor_y}, rows);
+    voles.ticks(130, {0, -1});
+    CHECK(voles.at().y == 160);
+    CHECK(voles.grounded());
+    // Only as far as it must be.
+    CHECK(std::abs(voles.at().x - 72) <= 3);
+    voles.pose(voles.thing).at.x = x;
+    voles.ticks(130, {0, 1});
+    CHECK(voles.at().y == floor_y);
+    CHECK(voles.mover().state == SideState::free);
+  }
+}
+
+TEST_CASE(
     "in a liquid it swims, drifts with the current, sinks slowly, and gets out by a jump at the surface") {
   const std::string deep = "~~~~~~~~~~~~~~~~~~~~~~~~~~~~~~~~~~~~~~~~";
   const std::string rows = rows_with({{10, deep}, {11, deep}, {12, deep}, {13, deep}, {14, deep}});

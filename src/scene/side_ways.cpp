@@ -43,6 +43,16 @@ bool takes_hold(const MoverTurn& turn) {
   return turn.touching.ground && ladder_at(turn, feet_of(turn, -0.5f)) != nullptr;
 }
 
+// Where what is beside the ladder holds it above or below, sideways to the ladder's middle; else as it is pushed.
+float across_ladder(const MoverTurn& turn, float speed) {
+  const Vec2 pushed = turn.intent.direction;
+  const bool held = (pushed.y < 0 && turn.touching.ceiling) || (pushed.y > 0 && turn.touching.ground);
+  if (pushed.x != 0 || !held) return pushed.x * speed;
+  const float at = middle_of(turn).x, cell = static_cast<float>(turn.level->tile_size().x);
+  const float off = (std::floor(at / cell) + 0.5f) * cell - at;
+  return std::clamp(off / turn.seconds, -speed, speed);
+}
+
 void let_go(SideMover& mover) {
   mover.state = SideState::free;
   mover.jumped_in_air = 0;
@@ -85,7 +95,8 @@ bool climb(MoverTurn& turn, SideMover& mover) {
   }
   mover.state = SideState::climbing;
   mover.rising = false;
-  turn.motion.velocity = turn.intent.direction * mover.climb * ladder->speed;
+  const float speed = mover.climb * ladder->speed;
+  turn.motion.velocity = {across_ladder(turn, speed), turn.intent.direction.y * speed};
   const Vec2 before = turn.pose.at;
   turn.moving.rules.through_one_way = true;
   fly_on(turn);
