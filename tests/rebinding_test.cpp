@@ -250,5 +250,9 @@ TEST_CASE("what can be bound is listed as it is written, and put back the same")
   }
   CHECK(vole::also_pressed(controls, {1, "walk", "left", {}}, "key Space") ==
         std::vector<std::string>{"ring"});
-  CHECK(vole::also_pressed(controls, {2, "walk", "left", {}}, "key Space").empty());
+  CHECK(vole::also_pressed(controls, {2, "walk", "left", {}}, "key Space") ==
+        std::vector<std::string>{"ring of player 1"});
+  CHECK(vole::also_pressed(controls, {2, "walk", "left", {}}, "pad south") ==
+        std::vector<std::string>{"ring"});
+  CHECK(vole::also_pressed(controls, {2, "walk", "left", {}}, "key KeyN").empty());
 }

@@ -93,11 +93,15 @@ Controls with_rebindings(Controls controls, std::span<const Rebinding> rebinding
 
 std::vector<std::string> also_pressed(const Controls& controls, const Rebinding& by,
                                       std::string_view control) {
+  // Each player has pads of their own; all else is there once.
+  const bool is_shared = control.substr(0, 4) != "pad ";
   std::vector<std::string> names;
   for (const Rebinding& other : bindings_of(controls)) {
-    if (other.player != by.player || (other.name == by.name && other.side == by.side)) continue;
-    if (std::find(other.controls.begin(), other.controls.end(), control) != other.controls.end())
-      names.push_back(shown_name(other));
+    const bool same_player = other.player == by.player;
+    if (same_player ? other.name == by.name && other.side == by.side : !is_shared) continue;
+    if (std::find(other.controls.begin(), other.controls.end(), control) == other.controls.end()) continue;
+    names.push_back(same_player ? shown_name(other)
+                                : shown_name(other) + " of player " + std::to_string(other.player));
   }
   return names;
 }

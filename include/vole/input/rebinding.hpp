@@ -34,7 +34,8 @@ void describe(V& v, Rebinding& rebinding) {
 std::vector<Rebinding> bindings_of(const Controls& controls);
 // The controls with these put over them. What they name and the game does not have (any more) is left out.
 Controls with_rebindings(Controls controls, std::span<const Rebinding> rebindings);
-// What else of the same player a control presses, as "jump" or "walk left".
+// What else a control presses, as "jump" or "walk left"; but for pads, of which each player has others, of other players too:
+// "jump of player 2".
 std::vector<std::string> also_pressed(const Controls& controls, const Rebinding& by,
                                       std::string_view control);
 // As a person reads it: "jump", "walk left".
