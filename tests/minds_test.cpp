@@ -168,6 +168,7 @@ TEST_CASE("what is wrong in scripts and minds is told at its place, with what wa
       {"mind = [{ does = \"wander\", path = \"round\" }]", "follows no path"},
       {"mind = [{ does = \"follow path\" }]", "names it"},
       {"mind = [{ does = \"act\" }]", "says how often"},
+      {"mind = [{ does = \"wander\", finds_way = true }]", "finds no way"},
       {"mind = [{ does = \"wait\", when = [\"groundde\"] }]", "no fact \"groundde\" of \"a\""},
       {"mind = [{ does = \"wait\", when = [\"vx <\"] }]", "vx <"},
       {"mind = [{ does = \"wait\" }, { does = \"wander\" }]", "no part from here on ever decides"},

@@ -61,6 +61,9 @@ void check_part(const Located<MindPart>& item, const Kinds& kinds, Report& repor
     report.error(on_path ? item.where : part.path.where,
                  on_path ? std::string("a part that follows a path names it: path = \"...\"")
                          : fmt::format("a part that does \"{}\" follows no path: leave \"path\" out", does));
+  if (part.finds_way && part.does != MindDoes::chase)
+    report.error(item.where,
+                 fmt::format("a part that does \"{}\" finds no way: leave \"finds_way\" out", does));
   if (part.does == MindDoes::act && part.every <= 0)
     report.error(item.where, "a part that acts says how often: every = 2");
 }
