@@ -50,6 +50,7 @@ bool LedgeWays::look_at_spots(const SidePlay& play, std::int64_t ticks) {
     spot_ = 0;
     ++ledge_;
   }
+  if (wanted == all) alike_.clear();
   return wanted == all;
 }
 

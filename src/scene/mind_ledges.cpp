@@ -1,7 +1,9 @@
 #include "mind_ledges.hpp"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
+#include <span>
 
 #include "thinking.hpp"
 #include "vole/base/hash.hpp"
@@ -15,19 +17,28 @@ class NumbersTaken {
  public:
   template <class T>
   void operator()(std::string_view, const T& field, const FieldRule& = {}) {
-    if constexpr (std::is_same_v<T, Vec2>)
-      numbers.insert(numbers.end(), {field.x, field.y});
-    else
-      numbers.push_back(static_cast<float>(field));
+    if constexpr (std::is_same_v<T, Vec2>) {
+      add(field.x);
+      add(field.y);
+    } else {
+      add(static_cast<float>(field));
+    }
   }
   template <class T>
   void state(std::string_view, const T&, const FieldRule& = {}) {}
 
-  std::vector<float> numbers;
+  std::span<const float> numbers() const { return {numbers_.data(), count_}; }
+
+ private:
+  void add(float number) { numbers_.at(count_++) = number; }
+
+  // Of a fixed size, since each mind asks in each tick.
+  std::array<float, 64> numbers_{};
+  std::size_t count_ = 0;
 };
 class NumbersGiven {
  public:
-  explicit NumbersGiven(const std::vector<float>& numbers) : next_(numbers.data()) {}
+  explicit NumbersGiven(std::span<const float> numbers) : next_(numbers.data()) {}
 
   template <class T>
   void operator()(std::string_view, T& field, const FieldRule& = {}) {
@@ -50,7 +61,7 @@ LedgeWalker walker_of(const SidePlay& play, const SidePlay::State& thing) {
   NumbersTaken taken;
   SideMover side = thing.side;
   describe(taken, side);
-  NumbersGiven given(taken.numbers);
+  NumbersGiven given(taken.numbers());
   describe(given, walker.side);
   Body body = thing.body;
   if (thing.side.height > 0) body.size.y = thing.side.height;
@@ -60,7 +71,7 @@ LedgeWalker walker_of(const SidePlay& play, const SidePlay::State& thing) {
   walker.blocked_by = play.rules.blocked_by;
   walker.seconds = play.seconds;
   Hash hash;
-  for (const float number : taken.numbers) hash.add(number);
+  for (const float number : taken.numbers()) hash.add(number);
   for (const float number : {walker.body.size.x, walker.body.size.y, walker.body.offset.y, walker.seconds})
     hash.add(number);
   hash.add(std::uint64_t{walker.blocked_by});
