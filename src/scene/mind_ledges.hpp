@@ -3,15 +3,10 @@
 
 #include <deque>
 #include <memory>
-#include <optional>
 
 #include "ledge_ways.hpp"
-#include "vole/input/intent.hpp"
 
 namespace vole {
-
-struct MindPart;
-struct Thinker;
 
 // Found once for all whose bodies and movers are the same, and kept while the level stays as it is. What is known here is no state:
 // it is found anew wherever it is missing, and counts for a mind from the same tick on.
@@ -35,8 +30,5 @@ class MindLedges {
   CollisionWorld tiles_;
   std::deque<Known> known_;  // the oldest first
 };
-
-// What a thing with a side_mover does to get to where its goal is; none where it need not leave its ledge, or knows no way.
-std::optional<Intent> intent_over_ledges(Thinker& thinker, const MindPart& part, Vec2 goal);
 
 }  // namespace vole

@@ -4,7 +4,7 @@
 #include <cmath>
 
 #include "lanes.hpp"
-#include "mind_ledges.hpp"
+#include "over_ledges.hpp"
 #include "thinking.hpp"
 #include "vole/base/direction.hpp"
 #include "vole/base/trig.hpp"
