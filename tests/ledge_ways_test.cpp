@@ -109,16 +109,7 @@ TEST_CASE("what the search reaches, a mind gets to nearly always, in any level; 
                                            ", speed = 140, step_up = 5"};
   int tried = 0, arrived = 0;
   for (int round = 0; round < cases(10); ++round) {
-    Rows rows = empty_rows();
-    for (int i = 0; i < 22; ++i) {
-      const int y = below(chance, 13) + 1, from = below(chance, 36), length = 2 + below(chance, 5);
-      const char what = "###===H"[below(chance, 7)];
-      for (int k = 0; k < length; ++k)
-        if (what == 'H')
-          rows[static_cast<std::size_t>(std::min(y + k, 14))][static_cast<std::size_t>(from)] = what;
-        else
-          rows[static_cast<std::size_t>(y)][static_cast<std::size_t>(std::min(from + k, 39))] = what;
-    }
+    Rows rows = rows_of_shelves(chance, 22, "###===H");
     rows[12][3] = rows[13][3] = rows[14][3] = '.';
     const std::string& numbers = abilities[static_cast<std::size_t>(round) % abilities.size()];
     Chase chase(rows, {56, floor_y}, {56, floor_y}, numbers);

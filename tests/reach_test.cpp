@@ -49,17 +49,7 @@ TEST_CASE("each ledge that is said to be reached is reached by a script of the s
                                            ", glide = 50"};
   int reached = 0, not_reached = 0, played = 0;
   for (int round = 0; round < cases(static_cast<int>(abilities.size())); ++round) {
-    std::vector<std::string> rows(16, std::string(40, '.'));
-    rows[15] = std::string(40, '#');
-    for (int i = 0; i < 26; ++i) {
-      const int y = below(chance, 14) + 1, from = below(chance, 38), length = 1 + below(chance, 5);
-      const char what = "###===HH~~"[below(chance, 10)];
-      for (int k = 0; k < length; ++k)
-        if (what == 'H')
-          rows[static_cast<std::size_t>(std::min(y + k, 14))][static_cast<std::size_t>(from)] = what;
-        else
-          rows[static_cast<std::size_t>(y)][static_cast<std::size_t>(std::min(from + k, 39))] = what;
-    }
+    std::vector<std::string> rows = rows_of_shelves(chance, 26, "###===HH~~");
     rows[13][3] = rows[14][3] = rows[12][3] = '.';
     const std::string& more = abilities[static_cast<std::size_t>(round) % abilities.size()];
     Yard yard(jumper(more), tiles, text_of(rows), {}, letters);

@@ -3,6 +3,10 @@
 
 #include <fmt/format.h>
 
+#include <algorithm>
+#include <string_view>
+#include <vector>
+
 #include "test_stage.hpp"
 #include "vole/input/intent.hpp"
 #include "vole/world/motion.hpp"
@@ -96,6 +100,22 @@ inline std::string hill_rows() {
       for (int x = 11 + 14 - y; x < 25; ++x) row[static_cast<std::size_t>(x)] = '#';
     }
     rows += fmt::format("\"{}\",\n", row);
+  }
+  return rows;
+}
+
+// A floor, and above it shelves of one to five tiles by chance, each of one of the letters; what is "H" stands upright.
+inline std::vector<std::string> rows_of_shelves(vole::Random& chance, int count, std::string_view letters) {
+  std::vector<std::string> rows(16, std::string(40, '.'));
+  rows[15] = std::string(40, '#');
+  for (int i = 0; i < count; ++i) {
+    const int y = below(chance, 14) + 1, from = below(chance, 38), length = 1 + below(chance, 5);
+    const char what = letters[static_cast<std::size_t>(below(chance, static_cast<int>(letters.size())))];
+    for (int k = 0; k < length; ++k)
+      if (what == 'H')
+        rows[static_cast<std::size_t>(std::min(y + k, 14))][static_cast<std::size_t>(from)] = what;
+      else
+        rows[static_cast<std::size_t>(y)][static_cast<std::size_t>(std::min(from + k, 39))] = what;
   }
   return rows;
 }
