@@ -27,8 +27,11 @@ void End::draw(vole::Drawing& drawing) const {
   drawing.text(
       "letters", what, middle,
       {.anchor = vole::Anchor::centre, .colour = colours::cream, .scale = 2, .outline = colours::bark});
-  drawing.text("letters", std::to_string(morning_.left) + " doorsteps served", middle + Vec2{0, 24},
-               {.anchor = vole::Anchor::centre, .colour = colours::straw, .outline = colours::bark});
+  drawing.text(
+      "letters",
+      std::to_string(morning_.left) + (morning_.left == 1 ? " doorstep served" : " doorsteps served"),
+      middle + Vec2{0, 24},
+      {.anchor = vole::Anchor::centre, .colour = colours::straw, .outline = colours::bark});
   drawing.text("letters", "press Enter", middle + Vec2{0, 46},
                {.anchor = vole::Anchor::centre, .colour = colours::gold, .outline = colours::bark});
 }
