@@ -49,6 +49,7 @@ class LedgeWays {
   // The place of the leap to take next, on the fastest way from a place on a ledge to another; none where there is no way.
   std::optional<std::size_t> next(float x, std::size_t from, std::size_t to, std::int64_t avoided = -1) const;
   const Leap& leap(std::size_t place) const { return leaps_[place]; }
+  bool has(std::size_t place) const { return place < leaps_.size(); }
   const std::vector<Ledge>& ledges() const { return ledges_; }
 
  private:

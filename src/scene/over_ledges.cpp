@@ -38,13 +38,25 @@ class LedgeGoer {
     if (going_.avoids > 0 && --going_.avoids == 0) going_.avoided = -1;
     const std::optional<std::size_t> from = ways->ledge_at(now_.pose.at), to = ways->ledge_below(goal);
     if (!from || !to || *from == *to) return std::nullopt;
-    const std::optional<std::size_t> next = ways->next(now_.pose.at.x, *from, *to, going_.avoided);
-    if (!next) return std::nullopt;
-    return go_to(*ways, *next);
+    const std::optional<std::size_t> leap = choose(*ways, *from, *to);
+    if (!leap) return std::nullopt;
+    return go_to(*ways, *leap);
   }
 
  private:
   static constexpr float near_ = 6;  // pixels from a start at which a leap is tried
+
+  std::optional<std::size_t> choose(const LedgeWays& ways, std::size_t from, std::size_t to) {
+    const auto chosen = static_cast<std::size_t>(std::max(going_.chosen, 0));
+    const bool stays = going_.chosen >= 0 && going_.chosen != going_.avoided && ways.has(chosen) &&
+                       ways.leap(chosen).from == from && going_.goal == static_cast<std::int32_t>(to);
+    if (stays) return chosen;
+    const std::optional<std::size_t> next = ways.next(now_.pose.at.x, from, to, going_.avoided);
+    going_.chosen = next ? static_cast<std::int32_t>(*next) : -1;
+    going_.goal = static_cast<std::int32_t>(to);
+    going_.runs = false;
+    return next;
+  }
 
   std::optional<Intent> leap_on() {
     const bool off = is_off_ground(now_.touching, now_.side);

@@ -31,7 +31,9 @@ struct LedgeGoing {
   float across = 0;                // to the left -1, to the right 1
   std::int32_t ticks = 0;          // of the leap
   bool is_off = false;             // it has left the ground since
-  bool runs = false;               // takes its run before a leap
+  // The leap to which it goes, on its way to which ledge; below 0: none. It stays with it while both ledges stay the same.
+  std::int32_t chosen = -1, goal = -1;
+  bool runs = false;  // takes its run before that
   // What it goes by is known once it has looked around for so many ticks: of this level as it is, and for its numbers.
   std::uint32_t looks_at = 0;
   std::int32_t looked = 0;
@@ -45,6 +47,8 @@ void describe(V& v, LedgeGoing& going) {
   v.state("across", going.across, within(-1, 1));
   v.state("ticks", going.ticks, within(0, 100000));
   v.state("is_off", going.is_off);
+  v.state("chosen", going.chosen);
+  v.state("goal", going.goal);
   v.state("runs", going.runs);
   v.state("looks_at", going.looks_at);
   v.state("looked", going.looked, within(0, 1e9));
