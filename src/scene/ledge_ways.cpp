@@ -3,7 +3,6 @@
 #include <algorithm>
 #include <cmath>
 #include <queue>
-#include <utility>
 
 namespace vole {
 
@@ -36,7 +35,6 @@ void LedgeWays::take_ledges() {
   has_ledges_ = true;
   leaps_from_.resize(ledges_.size());
   leaps_to_.resize(ledges_.size());
-  // The list goes from top to bottom, by the first spot of each, so that a column nearly does too.
   for (std::size_t i = 0; i < ledges_.size(); ++i)
     for (const Vec2 spot : ledges_[i].spots) columns_[column_of(spot.x)].push_back(i);
 }

@@ -5,8 +5,9 @@
 #include <deque>
 #include <limits>
 #include <map>
-#include <memory>
 #include <tuple>
+#include <utility>
+#include <vector>
 
 #include "leaps.hpp"
 #include "ledges.hpp"
@@ -50,7 +51,6 @@ class LedgeWays {
   std::optional<std::size_t> next(float x, std::size_t from, std::size_t to, std::int64_t avoided = -1) const;
   const Leap& leap(std::size_t place) const { return leaps_[place]; }
   bool has(std::size_t place) const { return place < leaps_.size(); }
-  const std::vector<Ledge>& ledges() const { return ledges_; }
 
  private:
   static constexpr int columns_in_a_tick_ = 8, spots_in_a_tick_ = 3;
@@ -76,7 +76,7 @@ class LedgeWays {
   float apart_;  // columns: half a tile, so that the middle of each counts, as on ladders and in shafts
   LedgeSeeker seeker_;
   std::vector<Ledge> ledges_;
-  std::vector<std::vector<std::size_t>> columns_;  // the ledges in each, from top to bottom
+  std::vector<std::vector<std::size_t>> columns_;  // the ledges in each
   bool has_ledges_ = false;
   std::int64_t columns_looked_ = 0, spots_looked_ = 0;
   std::size_t ledge_ = 0, spot_ = 0;  // to be tried next
