@@ -18,7 +18,7 @@ need_packages $build_packages
 
 echo "building ..."
 log=$(mktemp)
-{ cmake -S . -B build/demo -G Ninja -DVOLE_TESTS=OFF && cmake --build build/demo; } >"$log" 2>&1 || { cat "$log" >&2; exit 1; }
+{ cmake -S . -B build/demo -G Ninja -DVOLE_TESTS=OFF -DCMAKE_UNITY_BUILD=ON && cmake --build build/demo; } >"$log" 2>&1 || { cat "$log" >&2; exit 1; }
 rm -f "$log"
 game=build/demo/examples/allotment/allotment
 vole=build/demo/cli/vole

@@ -20,7 +20,7 @@ step() { printf '\n== %s (%s s)\n' "$1" "$(($(date +%s) - started))"; }
 need_packages $build_packages $test_packages
 
 step "release: g++, warnings are errors"
-cmake --preset release -DVOLE_WARNINGS_ARE_ERRORS=ON >build-release.log || { cat build-release.log; exit 1; }
+cmake --preset release -DCMAKE_UNITY_BUILD=ON -DVOLE_WARNINGS_ARE_ERRORS=ON >build-release.log || { cat build-release.log; exit 1; }
 rm -f build-release.log
 cmake --build --preset release
 ctest --test-dir build/release --output-on-failure -j 2

@@ -1,7 +1,7 @@
 // Assets and sprites: starting up from loose files and from an atlas, packing, many pictures against one,
 // labels.
 #include <benchmark/benchmark.h>
-#include <fmt/format.h>
+#include <fmt/core.h>
 #include <stdlib.h>
 
 #include <filesystem>

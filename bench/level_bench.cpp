@@ -1,6 +1,6 @@
 // Levels: what size costs a frame, what cells take of memory, and how long CSV takes to become a level.
 #include <benchmark/benchmark.h>
-#include <fmt/format.h>
+#include <fmt/core.h>
 #include <stdlib.h>
 
 #include <filesystem>

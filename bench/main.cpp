@@ -7,7 +7,7 @@
 // The two sides take turns, a short while each, so that what else the machine does troubles both alike. Printed is the
 // median of the ratios of neighbours, with the range that holds the middle half of them.
 #include <benchmark/benchmark.h>
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <map>

@@ -1,6 +1,6 @@
 // What minds cost: ten thousand of them in a tick against a thousand, and ways over a maze against a plain search of the same.
 #include <benchmark/benchmark.h>
-#include <fmt/format.h>
+#include <fmt/core.h>
 #include <stdlib.h>
 
 #include <deque>

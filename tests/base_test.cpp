@@ -7,8 +7,11 @@
 #include "vole/base/described_type.hpp"
 #include "vole/base/names.hpp"
 #include "vole/base/number.hpp"
+#include "vole/base/reading.hpp"
 #include "vole/base/schema.hpp"
+#include "vole/base/state.hpp"
 #include "vole/base/trig.hpp"
+#include "vole/base/writing.hpp"
 
 namespace {
 

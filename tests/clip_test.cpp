@@ -6,6 +6,9 @@
 #include "sheet_stage.hpp"
 #include "vole/animation/playhead.hpp"
 #include "vole/base/described_type.hpp"
+#include "vole/base/reading.hpp"
+#include "vole/base/state.hpp"
+#include "vole/base/writing.hpp"
 
 namespace {
 

@@ -1,7 +1,7 @@
 // CSV, against a plain way to write and read it.
 #include "vole/base/csv.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include "support.hpp"
 #include "vole/base/random.hpp"

@@ -1,5 +1,5 @@
 // Levels made of pictures and CSV that were drawn elsewhere.
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <map>
 

@@ -1,7 +1,7 @@
 // Kinds that are made from others.
 #include "vole/level/kinds.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <map>
 

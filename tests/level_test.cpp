@@ -1,7 +1,7 @@
 // What levels are made of besides rows of letters: CSV, looks, zones, paths, links, scattered things, tiles' own values.
 #include "vole/level/level.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <cmath>
 
@@ -12,6 +12,7 @@
 #include "vole/physics/subpixel.hpp"
 #include "vole/world/motion.hpp"
 #include "vole/world/path_mover.hpp"
+#include "vole/world/place_link.hpp"
 #include "vole/world/zone.hpp"
 
 using Catch::Contains;

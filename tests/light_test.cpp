@@ -1,7 +1,7 @@
 // Darkness, lamps, and the shadows of walls.
 #include "vole/draw/light.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <cmath>
 

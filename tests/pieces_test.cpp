@@ -1,7 +1,7 @@
 // Levels that are put together of pieces while the game runs.
 #include "vole/level/pieces.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <set>
 
@@ -11,6 +11,7 @@
 #include "vole/physics/subpixel.hpp"
 #include "vole/world/motion.hpp"
 #include "vole/world/path_mover.hpp"
+#include "vole/world/place_link.hpp"
 #include "vole/world/side_mover.hpp"
 #include "vole/world/zone.hpp"
 

@@ -1,5 +1,5 @@
 // Things that hold, carry, push and meet each other, through kinds, levels, stage and cues.
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <cmath>
 

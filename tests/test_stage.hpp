@@ -7,6 +7,7 @@
 #include "support.hpp"
 #include "vole/app/game.hpp"
 #include "vole/app/project.hpp"
+#include "vole/base/state.hpp"
 #include "vole/scene/running_scene.hpp"
 
 // Says the cues that a test wants.

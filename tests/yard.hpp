@@ -1,7 +1,7 @@
 // A yard with a floor, and kinds to put into it.
 #pragma once
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <string_view>

@@ -1,6 +1,6 @@
 #include "grid.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <array>
 #include <sstream>

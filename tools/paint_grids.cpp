@@ -1,5 +1,5 @@
 // Paints text grids:  paint_grids FOLDER_OF_GRIDS FOLDER_FOR_PNGS
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <cstdio>
 

@@ -1,6 +1,6 @@
 #include "stroke_font.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <array>

@@ -1,6 +1,6 @@
 #include "vole/asset/atlas.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <filesystem>
@@ -106,9 +106,8 @@ std::string frame_line(const PackedSheet& packed, std::size_t index, const Atlas
   const vole::Frame& frame = packed.sheet->frames[index];
   const AtlasPages::Spot spot = pages.spot(packed.frames[index]);
   const vole::IVec2 offset = spot.offset + frame.offset;
-  std::string key;
-  vole::detail::write_key(
-      key, packed.sheet->frame_names.empty() ? std::to_string(index) : packed.sheet->frame_names[index]);
+  const std::string key = vole::toml_key(
+      packed.sheet->frame_names.empty() ? std::to_string(index) : packed.sheet->frame_names[index]);
   std::string line = fmt::format("{} = {{ area = [{}, {}, {}, {}]", key, spot.area.at.x, spot.area.at.y,
                                  spot.area.size.x, spot.area.size.y);
   if (spot.page != 0) line += fmt::format(", page = {}", spot.page);
@@ -127,13 +126,10 @@ std::string atlas_text(const std::vector<PackedSheet>& sheets, const AtlasPages&
     text += fmt::format("{}\"{}-{}.png\"", i ? ", " : "", name, i + 1);
   text += "]\n";
   for (const PackedSheet& packed : sheets) {
-    std::string key;
-    vole::detail::write_key(key, packed.sheet->name);
+    const std::string key = vole::toml_key(packed.sheet->name);
     text += fmt::format("\n[sheets.{}]\n", key);
-    for (const Node::Entry& entry : packed.text.entries) {
-      vole::detail::write_key(text, entry.key);
-      text += " = " + vole::to_toml(entry.value) + "\n";
-    }
+    for (const Node::Entry& entry : packed.text.entries)
+      text += vole::toml_key(entry.key) + " = " + vole::to_toml(entry.value) + "\n";
     if (packed.sheet->columns > 0 && packed.sheet->frames.size() > 1)
       text += fmt::format("columns = {}\n", packed.sheet->columns);
     if (packed.frames.empty()) continue;

@@ -1,6 +1,6 @@
 #include "atlas_pages.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 

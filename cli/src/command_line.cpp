@@ -1,6 +1,6 @@
 #include "command_line.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <cstdio>

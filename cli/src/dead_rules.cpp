@@ -1,6 +1,6 @@
 #include "dead_rules.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <set>

@@ -1,6 +1,6 @@
 #include "diagram.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 

@@ -1,12 +1,13 @@
 #include "help_files.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <vector>
 
 #include "vole/base/file_set.hpp"
 #include "vole/base/files.hpp"
+#include "vole/base/names.hpp"
 #include "vole/version.hpp"
 
 namespace {
@@ -58,7 +59,7 @@ std::vector<std::string> choices_of(const CLI::Option& option) {
 // What stands for its value: FILE, DIR, or the words it may be.
 std::string value_of(const CLI::Option& option) {
   const std::vector<std::string> choices = choices_of(option);
-  if (!choices.empty()) return fmt::format("{}", fmt::join(choices, "|"));
+  if (!choices.empty()) return vole::joined(choices, "|");
   const std::string type = option.get_type_name();
   return type.substr(0, type.find_first_of(": "));
 }
@@ -107,7 +108,7 @@ std::string option_lines(const CLI::App& command) {
   for (const CLI::Option* option : switches_of(command)) {
     std::vector<std::string> names;
     for (const std::string& name : names_of(*option)) names.push_back(bold(name));
-    text += fmt::format(".TP\n{}", fmt::join(names, ", "));
+    text += fmt::format(".TP\n{}", vole::joined(names, ", "));
     if (takes_value(*option)) text += fmt::format(" \\fI{}\\fR", roff(value_of(*option)));
     text += fmt::format("\n{}.", roff(option->get_description()));
     if (!option->get_default_str().empty())
@@ -163,10 +164,10 @@ std::string bash(const CLI::App& app) {
       words.insert(words.end(), own.begin(), own.end());
       if (const std::vector<std::string> choices = choices_of(*option); !choices.empty())
         values += fmt::format("        {}) COMPREPLY=($(compgen -W \"{}\" -- \"$word\")); return ;;\n",
-                              fmt::join(own, "|"), fmt::join(choices, " "));
+                              vole::joined(own, "|"), vole::joined(choices, " "));
     }
     cases += fmt::format("    {})\n      case \"$before\" in\n{}      esac\n      options=\"{}\" ;;\n",
-                         command->get_name(), values, fmt::join(words, " "));
+                         command->get_name(), values, vole::joined(words, " "));
   }
   return fmt::format(
       "# Completes the words of vole in bash.\n"
@@ -186,7 +187,7 @@ std::string bash(const CLI::App& app) {
       "  fi\n"
       "}}\n"
       "complete -o filenames -F _vole vole\n",
-      fmt::join(names, " "), cases);
+      vole::joined(names, " "), cases);
 }
 
 // In single quotes of a shell, with what zsh's _arguments reads as its own marked.
@@ -214,7 +215,7 @@ std::string zsh(const CLI::App& app) {
         std::string value;
         if (takes_value(*option))
           value = choices.empty() ? fmt::format(":{}:_files", for_zsh(value_of(*option)))
-                                  : fmt::format(":word:({})", fmt::join(choices, " "));
+                                  : fmt::format(":word:({})", vole::joined(choices, " "));
         arguments += fmt::format(" \\\n        '{}[{}]{}'", name, for_zsh(option->get_description()), value);
       }
     cases += fmt::format("    {})\n      _arguments{} \\\n        '*:file:_files' ;;\n", command->get_name(),
@@ -261,7 +262,7 @@ std::string fish(const CLI::App& app) {
       for (const std::string& name : option->get_lnames()) text += fmt::format(" -l {}", name);
       const std::vector<std::string> choices = choices_of(*option);
       if (!choices.empty())
-        text += fmt::format(" -x -a '{}'", fmt::join(choices, " "));
+        text += fmt::format(" -x -a '{}'", vole::joined(choices, " "));
       else if (takes_value(*option))
         text += " -r";
       text += fmt::format(" -d '{}'\n", for_fish(option->get_description()));

@@ -1,5 +1,5 @@
 // A level from pictures in which each colour stands for a tile or a thing, or from CSV of numbers, as a table says.
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <filesystem>

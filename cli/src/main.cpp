@@ -1,5 +1,5 @@
 // The program `vole`: starts games, checks them, shows their files as pictures, packs them.
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <cstdio>
 

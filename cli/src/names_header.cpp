@@ -1,6 +1,6 @@
 #include "names_header.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <map>
@@ -31,9 +31,7 @@ const std::set<std::string_view> reserved{
     "frame"};
 
 std::string in_quotes(std::string_view text) {
-  std::string out;
-  vole::detail::write_scalar(out, text);  // TOML and C++ write such a text alike
-  return out;
+  return vole::in_quotes(text);  // TOML and C++ write such a text alike
 }
 
 class HeaderWriter {

@@ -1,4 +1,4 @@
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <filesystem>
@@ -89,8 +89,7 @@ int new_game(const NewOptions& options, const std::string& program) {
   const std::string title = options.title.empty() ? title_from(id) : options.title;
   expect_usable(title, "title", vole::wrong_with_title(title));
   expect_usable(id, "id", vole::wrong_with_id(id));
-  std::string title_in_toml;
-  vole::detail::write_scalar(title_in_toml, std::string_view(title));
+  const std::string title_in_toml = vole::in_quotes(title);
   vole::FileSet files;
   for (const EmbeddedFile& file : embedded_template()) {
     const std::optional<std::string> place = place_in_game(file.path, options.view);

@@ -1,6 +1,6 @@
 #include "other_system.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <cstdlib>
 #include <filesystem>

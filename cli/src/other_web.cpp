@@ -1,5 +1,5 @@
 // What it takes to build for browsers: emscripten.
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <cstdlib>
 

@@ -1,5 +1,5 @@
 // What it takes to build for Windows: the compiler mingw-w64, and SDL, which is built from Debian's own source package.
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <filesystem>
 

@@ -1,6 +1,6 @@
 #include "own_components.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <cmath>

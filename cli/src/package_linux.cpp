@@ -1,5 +1,5 @@
 // A folder for any Linux of this kind of machine: the program, its files, the libraries that a desktop may lack.
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include "build.hpp"
 #include "licences.hpp"

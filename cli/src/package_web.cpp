@@ -1,5 +1,5 @@
 // A folder that any web server can serve, and the same as a ZIP: the page, the program, and the game's files in one.
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 
@@ -18,7 +18,7 @@ namespace {
 using vole::Bytes;
 using vole::Node;
 
-Bytes bytes_of(std::string_view text) {
+Bytes page_bytes(std::string_view text) {
   return {text.begin(), text.end()};
 }
 
@@ -102,7 +102,7 @@ std::string megabytes(const Bytes& bytes) {
                      static_cast<double>(gzipped_size(bytes)) / 1e6);
 }
 
-std::vector<PackedFile> collect(const vole::Project& project, const std::string& program) {
+std::vector<PackedFile> collect_page(const vole::Project& project, const std::string& program) {
   const std::string& id = project.id.value;
   if (!program.ends_with(".js"))
     throw vole::Error(vole::FilePosition::whole_file(program), "is no program for a page",
@@ -122,7 +122,7 @@ std::vector<PackedFile> collect(const vole::Project& project, const std::string&
   for (const EmbeddedFile& file : embedded_page()) {
     const std::string_view text(reinterpret_cast<const char*>(file.bytes), file.size);
     files.push_back(
-        {std::string(file.path), bytes_of(file.path == "index.html" ? page(text, project, about) : text)});
+        {std::string(file.path), page_bytes(file.path == "index.html" ? page(text, project, about) : text)});
   }
   if (!project.icon.value.empty())
     files.push_back({"icon.png", vole::read_bytes(vole::join_path(project.root, project.icon.value), most)});
@@ -154,7 +154,7 @@ std::vector<std::string> package_for_web(const PackageWish& wish) {
   const std::string program = wish.options.program.empty() ? build_for(other_system("web", wish.tool), wish,
                                                                        wish.project.id.value + ".js")
                                                            : wish.options.program;
-  std::vector<PackedFile> files = collect(wish.project, program);
+  std::vector<PackedFile> files = collect_page(wish.project, program);
   const std::string name = package_name(wish.project, "web");
   std::string folder = vole::join_path(wish.options.output, name);
   expect_ours_or_new(folder);

@@ -1,5 +1,5 @@
 // A ZIP for 64-bit Windows: one program that needs nothing else, its files beside it, and the licences.
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <array>

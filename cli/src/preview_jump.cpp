@@ -1,5 +1,5 @@
 // What a jump reaches: the shortest hop and the fullest jump, from standing and from running, in tiles; played by the mover itself.
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <array>

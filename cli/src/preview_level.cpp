@@ -1,6 +1,6 @@
 #include "preview_level.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include "preview_kinds.hpp"
 #include "preview_page.hpp"

@@ -1,5 +1,5 @@
 // A mind as a diagram: its parts are asked from the top, and the first that applies decides.
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include "diagram.hpp"
 #include "preview_kinds.hpp"

@@ -1,6 +1,6 @@
 // Clips at their real speed. A GIF counts in hundredths of a second: moments are rounded one by one from the
 // start, so that it is never more than half a hundredth off, however long it plays.
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <cmath>

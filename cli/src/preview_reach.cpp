@@ -1,5 +1,5 @@
 // Where a thing gets to in a level: ledges that it reaches, and the ways it takes; found by playing its mover.
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <cmath>

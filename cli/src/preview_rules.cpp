@@ -1,5 +1,5 @@
 // Clip rules as a diagram: asked from the top, and the first that holds plays its clip.
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 

@@ -1,6 +1,6 @@
 #include "preview_tileset.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 

@@ -1,7 +1,7 @@
 // Says how far a command is, once a second, on the error stream; nothing where it is done sooner.
 #pragma once
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <chrono>
 #include <cstdio>

@@ -1,7 +1,7 @@
 // What recordings hold, and where two of them part.
 #include "vole/input/recording.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <filesystem>

@@ -1,6 +1,6 @@
 #include "serve.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 #include <httplib.h>
 
 #include <cstdio>

@@ -1,6 +1,6 @@
 #include "staged_level.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 namespace {
 

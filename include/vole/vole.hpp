@@ -19,6 +19,7 @@
 #include "vole/world/mind.hpp"
 #include "vole/world/motion.hpp"
 #include "vole/world/path_mover.hpp"
+#include "vole/world/place_link.hpp"
 #include "vole/world/pushable.hpp"
 #include "vole/world/script.hpp"
 #include "vole/world/side_mover.hpp"

@@ -1,6 +1,6 @@
 #include "vole/app/comparison.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include "vole/app/live_files.hpp"
 #include "vole/app/recorder.hpp"

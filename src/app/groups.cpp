@@ -1,6 +1,6 @@
 #include "vole/app/groups.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <map>

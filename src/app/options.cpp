@@ -1,50 +1,119 @@
 #include "vole/app/options.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
-#include <CLI/CLI.hpp>
+#include <algorithm>
 #include <cstdio>
+#include <limits>
 
+#include "option_words.hpp"
 #include "vole/base/error.hpp"
 #include "vole/base/names.hpp"
 
 namespace vole {
 namespace {
 
+using Value = OptionWord::Value;
+
+constexpr std::int64_t most_ticks_of_run = 1'000'000'000'000;
+
 // "FILE" or "FILE@TICK".
-Shot parse_shot(const std::string& text) {
+std::string take_shot(const std::string& text, std::vector<Shot>& shots) {
   const std::size_t at = text.rfind('@');
-  if (at == std::string::npos) return {text, std::nullopt};
-  const std::string tick = text.substr(at + 1);
-  if (tick.empty() || tick.size() > 12 || tick.find_first_not_of("0123456789") != std::string::npos)
-    throw CLI::ValidationError("--shot", "\"" + text + "\": a tick is a whole number, as in picture.png@120");
-  return {text.substr(0, at), std::stoll(tick)};
+  Shot shot{text.substr(0, at), std::nullopt};
+  if (at != std::string::npos) {
+    std::uint64_t tick = 0;
+    if (const std::string wrong = take_whole(text.substr(at + 1), 0, most_ticks_of_run, tick); !wrong.empty())
+      return fmt::format("after the @ of \"{}\", as in picture.png@120, {}", text, wrong);
+    shot.tick = static_cast<std::int64_t>(tick);
+  }
+  if (shot.file.empty()) return "the name of a picture is wanted, as in picture.png@120";
+  shots.push_back(std::move(shot));
+  return {};
+}
+
+std::string take_xray(const std::string& words, XrayParts& parts) {
+  try {
+    parts = parse_xray(words);
+  } catch (const Error& error) {
+    return to_text(error.problems()[0]);
+  }
+  return {};
+}
+
+// A file or folder.
+OptionWord path_option(std::string name, std::string value_name, std::string& path, std::string help) {
+  return {std::move(name), std::move(value_name), Value::needed, std::move(help),
+          [&path](const std::string& value) {
+            path = value;
+            return value.empty() ? std::string("a name is wanted, and it is empty") : std::string();
+          }};
+}
+OptionWord flag(std::string name, bool& on, std::string help) {
+  return {std::move(name), {}, Value::none, std::move(help), [&on](const std::string&) {
+            on = true;
+            return std::string();
+          }};
+}
+// `Whole` is the number's own type; it may be optional.
+template <class Whole, class Number>
+OptionWord whole_option(std::string name, Whole least, Whole most, Number& number, std::string help) {
+  return {std::move(name), "N", Value::needed, std::move(help),
+          [&number, least, most](const std::string& value) {
+            std::uint64_t whole = 0;
+            std::string wrong =
+                take_whole(value, static_cast<std::uint64_t>(least), static_cast<std::uint64_t>(most), whole);
+            if (wrong.empty()) number = static_cast<Whole>(whole);
+            return wrong;
+          }};
 }
 
 // A run without a window must end by itself: at the last picture asked for, if nothing else is
 // said.
-void end_somewhere(Options& options) {
-  if (!options.headless || options.ticks || !options.replay.empty() || !options.schemas.empty()) return;
+std::string end_somewhere(Options& options) {
+  if (!options.headless || options.ticks || !options.replay.empty() || !options.schemas.empty()) return {};
   for (const Shot& shot : options.shots)
     if (shot.tick) options.ticks = std::max(options.ticks.value_or(0), *shot.tick);
-  if (!options.ticks)
-    throw CLI::ValidationError("--headless",
-                               "say where the run ends: with --ticks N, --replay FILE or --shot FILE@TICK");
+  if (options.ticks) return {};
+  return "--headless: say where the run ends: with --ticks N, --replay FILE or --shot FILE@TICK";
 }
 
-XrayParts xray_of(const std::string& words) {
-  try {
-    return parse_xray(words);
-  } catch (const Error& error) {
-    throw CLI::ValidationError("--xray", to_text(error.problems()[0]));
-  }
+std::string wrong_together(const Options& options) {
+  if (!options.replay.empty() && !options.record.empty()) return "--replay and --record exclude each other";
+  if (!options.replay.empty() && options.seed)
+    return "--replay and --seed exclude each other: the recording has its seed";
+  if (!options.compare.empty() && options.replay.empty()) return "--compare needs --replay FILE";
+  return {};
 }
 
-std::vector<std::string> long_options(const CLI::App& app) {
-  std::vector<std::string> names;
-  for (const CLI::Option* option : app.get_options())
-    for (const std::string& name : option->get_lnames()) names.push_back("--" + name);
-  return names;
+std::vector<OptionWord> options_of_games(Options& options) {
+  return {
+      flag("--headless", options.headless, "Run without a window, as fast as it goes"),
+      whole_option<std::int64_t>("--ticks", 0, most_ticks_of_run, options.ticks, "End after this many ticks"),
+      {"--shot", "FILE[@TICK]", Value::needed,
+       "Save a picture of a tick, or of the end; may be given more than once",
+       [&options](const std::string& value) { return take_shot(value, options.shots); }},
+      whole_option<std::uint64_t>(
+          "--seed", 0, std::numeric_limits<std::uint64_t>::max(), options.seed,
+          "Seed of all chance (when left out: drawn for a window, 0 with --headless)"),
+      path_option("--record", "FILE", options.record,
+                  "Write what is done to a file that --replay can repeat"),
+      path_option("--replay", "FILE", options.replay,
+                  "Repeat a recorded run and check that it ends in the same state"),
+      path_option(
+          "--compare", "FILE", options.compare,
+          "With --replay: play another recording beside it, and print the first tick, thing and field "
+          "that differ"),
+      {"--xray", "[PARTS]", Value::optional,
+       "Draw what is solid, what is met and what checks see over the picture; or some of tiles, bodies, "
+       "zones, checks, contacts, pivots, names, lamps, camera, as bodies,checks",
+       [&options](const std::string& value) { return take_xray(value, options.xray); }},
+      flag("--mute", options.mute, "No sound"),
+      path_option(
+          "--schemas", "DIR", options.schemas,
+          "Write the JSON Schemas of the game's files, with its own components, into a folder, and end"),
+      whole_option("--scale", 1, 32, options.scale, "Window and shot pixels to one pixel of the canvas"),
+  };
 }
 
 }  // namespace
@@ -56,61 +125,19 @@ std::string not_understood(const std::string& word, std::span<const std::string>
 
 std::optional<int> parse_options(int argc, const char* const* argv, const std::string& title,
                                  Options& options) {
-  CLI::App app(title);
-  std::vector<std::string> shots;
-  app.add_flag("--headless", options.headless, "Run without a window, as fast as it goes");
-  app.add_option("--ticks", options.ticks, "End after this many ticks")
-      ->check(CLI::Range(std::int64_t{0}, std::int64_t{1'000'000'000'000}));
-  app.add_option("--shot", shots, "Save a picture of a tick, or of the end; may be given more than once")
-      ->type_name("FILE[@TICK]")
-      ->allow_extra_args(false);
-  app.add_option("--seed", options.seed,
-                 "Seed of all chance (when left out: drawn for a window, 0 with --headless)")
-      ->check(CLI::Validator(
-          [](const std::string& text) {
-            const bool digits = !text.empty() && text.find_first_not_of("0123456789") == std::string::npos;
-            return digits ? std::string() : "a seed is a whole number from 0 on";
-          },
-          ""));
-  app.add_option("--record", options.record, "Write what is done to a file that --replay can repeat")
-      ->type_name("FILE");
-  CLI::Option* const replay = app.add_option(
-      "--replay", options.replay, "Repeat a recorded run and check that it ends in the same state");
-  replay->type_name("FILE")->excludes("--record", "--seed");
-  app.add_option("--compare", options.compare,
-                 "With --replay: play another recording beside it, and print the first tick, thing and field "
-                 "that differ")
-      ->type_name("FILE")
-      ->needs(replay);
-  std::string xray_parts;
-  const CLI::Option* const xray =
-      app.add_option("--xray", xray_parts,
-                     "Draw what is solid, what is met and what checks see over the picture; or some of "
-                     "tiles, bodies, "
-                     "zones, checks, contacts, pivots, names, lamps, camera, as bodies,checks")
-          ->type_name("[PARTS]")
-          ->expected(0, 1);
-  app.add_flag("--mute", options.mute, "No sound");
-  app.add_option(
-         "--schemas", options.schemas,
-         "Write the JSON Schemas of the game's files, with its own components, into a folder, and end")
-      ->type_name("DIR");
-  app.add_option("--scale", options.scale, "Window and shot pixels to one pixel of the canvas")
-      ->check(CLI::Range(1, 32));
-  try {
-    app.parse(argc, argv);
-    for (const std::string& text : shots) options.shots.push_back(parse_shot(text));
-    if (xray->count() > 0) options.xray = xray_of(xray_parts);
-    end_somewhere(options);
-  } catch (const CLI::ExtrasError&) {
-    const std::vector<std::string> left = app.remaining();
-    fmt::print(stderr, "{}\nRun with --help for more information.\n",
-               not_understood(left.empty() ? std::string() : left.front(), long_options(app)));
-    return 2;
-  } catch (const CLI::ParseError& error) {
-    return app.exit(error) == 0 ? 0 : 2;
+  const std::vector<std::string> words(argv + std::min(argc, 1), argv + argc);
+  const std::vector<OptionWord> known = options_of_games(options);
+  const auto asks_for_help = [](const std::string& word) { return word == "--help" || word == "-h"; };
+  if (std::any_of(words.begin(), words.end(), asks_for_help)) {
+    fmt::print("{}", help_text(title, argc > 0 ? argv[0] : "game", known));
+    return 0;
   }
-  return std::nullopt;
+  std::string wrong = take_words(words, known);
+  if (wrong.empty()) wrong = wrong_together(options);
+  if (wrong.empty()) wrong = end_somewhere(options);
+  if (wrong.empty()) return std::nullopt;
+  fmt::print(stderr, "{}\nRun with --help for more information.\n", wrong);
+  return 2;
 }
 
 }  // namespace vole

@@ -1,6 +1,6 @@
 #include "vole/app/project.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <iterator>

@@ -1,6 +1,6 @@
 #include "vole/app/recorder.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include "vole/version.hpp"
 

@@ -1,6 +1,6 @@
 #include "vole/app/run.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <cstdio>
 #include <exception>

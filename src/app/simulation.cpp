@@ -1,10 +1,13 @@
 #include "vole/app/simulation.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <stdexcept>
 #include <utility>
 
+#include "vole/base/reading.hpp"
+#include "vole/base/state.hpp"
+#include "vole/base/writing.hpp"
 #include "vole/world/live_numbers.hpp"
 
 namespace vole {
@@ -148,8 +151,8 @@ void Simulation::restore_toml(const Node& node) {
   StateKeys keys;
   StateHead head;
   Reader reader(node, report, TableOf::state);
-  describe(reader, keys);
-  describe(reader, head);
+  described_type<StateKeys>().read_fields(reader, &keys);
+  described_type<StateHead>().read_fields(reader, &head);
   reader.finish();
   report.throw_if_errors();
   if (keys.format != state_format)

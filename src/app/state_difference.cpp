@@ -1,6 +1,6 @@
 #include "vole/app/state_difference.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <map>
 #include <set>

@@ -1,6 +1,6 @@
 #include "vole/app/trouble.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <cstdio>

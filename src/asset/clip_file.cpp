@@ -1,6 +1,6 @@
 #include "clip_file.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <array>

@@ -1,6 +1,6 @@
 #include "vole/asset/clip_rules.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <array>
@@ -8,6 +8,7 @@
 #include <cmath>
 #include <limits>
 
+#include "vole/base/error.hpp"
 #include "vole/base/number.hpp"
 
 namespace vole {

@@ -1,6 +1,6 @@
 #include "vole/asset/font.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 

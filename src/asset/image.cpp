@@ -1,6 +1,6 @@
 #include "vole/asset/image.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <array>

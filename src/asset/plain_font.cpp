@@ -12,7 +12,7 @@ struct Letter {
 };
 
 // clang-format off
-constexpr Letter letters[] = {
+constexpr Letter drawn_letters[] = {
     {'A', {14, 17, 17, 31, 17, 17, 17}},
     {'B', {30, 17, 30, 17, 17, 17, 30}},
     {'C', {14, 17, 16, 16, 16, 17, 14}},
@@ -119,20 +119,20 @@ void paint(Image& image, int left, const Letter& letter) {
 }
 
 Font make_plain_font() {
-  Image image({cell.x * static_cast<int>(std::size(letters)), cell.y});
+  Image image({cell.x * static_cast<int>(std::size(drawn_letters)), cell.y});
   int left = 0;
-  for (const Letter& letter : letters) {
+  for (const Letter& letter : drawn_letters) {
     paint(image, left, letter);
     left += cell.x;
   }
   Sheet sheet;
   sheet.name = "plain font";
   sheet.frame_size = cell;
-  sheet.columns = static_cast<int>(std::size(letters));
+  sheet.columns = static_cast<int>(std::size(drawn_letters));
   sheet.font = FontCut{{std::string()}, -1, 4, {}};
   sheet.pictures.push_back(std::make_shared<const Picture>(image));
   left = 0;
-  for (const Letter& letter : letters) {
+  for (const Letter& letter : drawn_letters) {
     sheet.font->glyphs[0] += letter.letter;
     sheet.frames.push_back(frame_of(*sheet.pictures[0], {{left, 0}, cell}));
     left += cell.x;

@@ -1,5 +1,5 @@
 // Sets of clips, as a sheet's file has them.
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 

@@ -1,6 +1,6 @@
 #include "vole/asset/sheet.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 
@@ -13,6 +13,12 @@ IVec2 SheetPoint::at(int frame) const {
                                       [](const auto& item, int wanted) { return item.first < wanted; });
   return found != by_frame.end() && found->first == frame ? found->second : spot;
 }
+
+Sheet::Sheet() = default;
+Sheet::Sheet(const Sheet&) = default;
+Sheet::Sheet(Sheet&&) noexcept = default;
+Sheet& Sheet::operator=(Sheet&&) noexcept = default;
+Sheet::~Sheet() = default;
 
 const Clip* Sheet::find_clip(std::string_view clip_name) const {
   return find_named(clips, clip_name);

@@ -1,5 +1,5 @@
 // Tracks, as a sheet's file has them.
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include "clip_file.hpp"
 #include "vole/base/field.hpp"

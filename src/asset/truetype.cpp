@@ -1,5 +1,5 @@
 // The only file that includes the TrueType rasterizer.
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <cstdlib>

@@ -1,6 +1,6 @@
 #include "truetype_file.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 

@@ -1,6 +1,6 @@
 #include "vole/base/colour.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <charconv>
 

@@ -1,6 +1,6 @@
 #include "vole/base/csv.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 

@@ -1,9 +1,10 @@
 #include "vole/base/error.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <iterator>
+#include <map>
 
 namespace vole {
 namespace {
@@ -94,6 +95,19 @@ Error::Error(FilePosition where, std::string text, std::string hint)
     : Error(std::vector<Problem>{
           {std::move(where), Severity::error, std::move(text), std::move(hint), 1, {}}}) {}
 
+Error::Error(const Error&) = default;
+Error::~Error() = default;
+
+struct Report::Found {
+  std::map<std::string, std::size_t> by_cause;  // indices of problems, by file, severity and text
+  std::map<std::string, int> in_file;           // how many, by file and severity
+};
+
+Report::Report() = default;
+Report::Report(Report&&) noexcept = default;
+Report& Report::operator=(Report&&) noexcept = default;
+Report::~Report() = default;
+
 void Report::error(FilePosition where, std::string text, std::string hint, std::int64_t times) {
   Problem problem{std::move(where), Severity::error, std::move(text), std::move(hint), times, {}};
   const std::string file = file_of(problem);
@@ -109,9 +123,10 @@ void Report::add(const Error& error) {
 }
 
 bool Report::put(Problem problem) {
+  if (!found_) found_ = std::make_unique<Found>();
   std::string file = file_of(problem);
   std::string cause = fmt::format("{}\n{}\n{}", file, static_cast<int>(problem.severity), problem.text);
-  if (const auto known = by_cause_.find(cause); known != by_cause_.end()) {
+  if (const auto known = found_->by_cause.find(cause); known != found_->by_cause.end()) {
     Problem& first = problems_[known->second];
     const auto here = [&](const FilePosition& place) { return same_place(place, problem.where); };
     // The very same once more, as when a file is met again by what uses it.
@@ -121,7 +136,7 @@ bool Report::put(Problem problem) {
     return true;
   }
   // Warnings take no room from errors.
-  int& count = in_file_[fmt::format("{}\n{}", file, static_cast<int>(problem.severity))];
+  int& count = found_->in_file[fmt::format("{}\n{}", file, static_cast<int>(problem.severity))];
   if (count > most_per_file) return false;
   if (++count > most_per_file)
     problem = {FilePosition::whole_file(file),
@@ -130,7 +145,7 @@ bool Report::put(Problem problem) {
                {},
                1,
                {}};
-  by_cause_.emplace(std::move(cause), problems_.size());
+  found_->by_cause.emplace(std::move(cause), problems_.size());
   problems_.push_back(std::move(problem));
   return count <= most_per_file;
 }

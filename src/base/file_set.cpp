@@ -1,6 +1,6 @@
 #include "vole/base/file_set.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <filesystem>
 

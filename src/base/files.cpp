@@ -1,6 +1,6 @@
 #include "vole/base/files.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <cerrno>

@@ -1,6 +1,6 @@
 #include "vole/base/names.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <array>
@@ -110,6 +110,15 @@ std::string did_you_mean(std::string_view wrong, std::span<const std::string> kn
   for (std::size_t i = 0; i < shown; ++i) list += fmt::format("{}\"{}\"", i ? ", " : "", known[i]);
   if (shown < known.size()) list += fmt::format(" and {} more", known.size() - shown);
   return list;
+}
+
+std::string joined(std::span<const std::string> texts, std::string_view between) {
+  std::string all;
+  for (const std::string& text : texts) {
+    if (&text != &texts.front()) all += between;
+    all += text;
+  }
+  return all;
 }
 
 }  // namespace vole

@@ -1,6 +1,6 @@
 #include "vole/base/node.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 
@@ -10,6 +10,13 @@
 #include "vole/base/writing.hpp"
 
 namespace vole {
+
+Node::Node() = default;
+Node::Node(const Node&) = default;
+Node::Node(Node&&) noexcept = default;
+Node& Node::operator=(const Node&) = default;
+Node& Node::operator=(Node&&) noexcept = default;
+Node::~Node() = default;
 
 const Node* Node::find(std::string_view key) const {
   const auto found =
@@ -59,21 +66,18 @@ std::string to_toml(const Node& node) {
     case Node::Type::table:
       for (const Node::Entry& entry : node.entries) {
         out += out.empty() ? "{ " : ", ";
-        detail::write_key(out, entry.key);
-        out += " = " + to_toml(entry.value);
+        out += toml_key(entry.key) + " = " + to_toml(entry.value);
       }
       return out.empty() ? "{}" : out + " }";
     case Node::Type::array:
       for (const Node& item : node.items) out += (out.empty() ? "" : ", ") + to_toml(item);
       return "[" + out + "]";
     case Node::Type::text:
-      detail::write_scalar(out, std::string_view(node.text));
-      return out;
+      return in_quotes(node.text);
     case Node::Type::whole:
       return fmt::format("{}", node.whole);
     case Node::Type::number:
-      detail::write_scalar(out, node.number);
-      return out;
+      return toml_number(node.number);
     case Node::Type::yes_no:
       return node.yes ? "true" : "false";
     case Node::Type::date:

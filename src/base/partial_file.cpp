@@ -1,7 +1,7 @@
 #include "partial_file.hpp"
 
 #include <fcntl.h>
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <atomic>

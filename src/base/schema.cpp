@@ -1,6 +1,6 @@
 #include "vole/base/schema.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <cmath>
@@ -44,7 +44,7 @@ Node type_schema(std::string_view type) {
 
 Node number_schema(bool whole, const FieldRule& rule, double least, double most) {
   Node schema = type_schema(whole ? "integer" : "number");
-  constexpr double most_double = std::numeric_limits<double>::max();
+  constexpr double most_double = FieldRule::no_limit;
   constexpr double exact = 9e15;  // beyond that a whole number is not written exactly
   const double low = std::max(rule.least, least), high = std::min(rule.most, most);
   const bool plain = whole || rule.least != -most_double;
@@ -90,7 +90,7 @@ void write_json(const Node& node, int depth, std::string& out) {
       out += "{\n";
       for (std::size_t i = 0; i < node.entries.size(); ++i) {
         out += indent;
-        detail::write_scalar(out, std::string_view(node.entries[i].key));  // JSON and TOML quote alike
+        out += vole::in_quotes(node.entries[i].key);  // JSON and TOML quote alike
         out += ": ";
         write_json(node.entries[i].value, depth + 1, out);
         out += i + 1 < node.entries.size() ? ",\n" : "\n";
@@ -116,29 +116,12 @@ void write_json(const Node& node, int depth, std::string& out) {
       break;
     case Node::Type::text:
     case Node::Type::date:
-      detail::write_scalar(out, std::string_view(node.text));
+      out += vole::in_quotes(node.text);
       break;
   }
 }
 
 }  // namespace
-
-SchemaMaker::SchemaMaker() {
-  required_.type = Node::Type::array;
-}
-
-void SchemaMaker::add(std::string_view key, Node schema, bool required) {
-  detail::put(properties_, key, std::move(schema));
-  if (required) required_.items.push_back(detail::text_node(key));
-}
-
-Node SchemaMaker::schema() const {
-  Node schema = detail::type_schema("object");
-  detail::put(schema, "properties", properties_);
-  if (!required_.items.empty()) detail::put(schema, "required", required_);
-  detail::put(schema, "additionalProperties", others_ ? *others_ : detail::yes_no_node(false));
-  return schema;
-}
 
 Node file_schema(std::string_view title, Node schema) {
   Node file;

@@ -2,6 +2,8 @@
 
 #include <algorithm>
 
+#include "vole/base/error.hpp"
+
 namespace vole {
 
 void StateWriter::grow(std::size_t size) {

@@ -1,6 +1,6 @@
 #include "toml_limits.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 namespace vole {
 namespace {

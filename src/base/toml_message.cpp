@@ -1,6 +1,6 @@
 #include "toml_message.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <array>
 #include <utility>

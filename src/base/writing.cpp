@@ -1,44 +1,31 @@
 #include "vole/base/writing.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 
-namespace vole::detail {
+namespace vole {
+namespace {
 
-void write_key(std::string& out, std::string_view key) {
-  const auto plain = [](char c) {
-    return (c >= 'a' && c <= 'z') || (c >= 'A' && c <= 'Z') || (c >= '0' && c <= '9') || c == '_' || c == '-';
-  };
-  if (!key.empty() && std::all_of(key.begin(), key.end(), plain))
-    out += key;
-  else
-    write_scalar(out, key);
+template <class Number>
+std::string number_text(Number value) {
+  std::string text = fmt::format("{}", value);
+  if (text.find_first_of(".en") == std::string::npos) text += ".0";
+  return text;
 }
 
-void write_scalar(std::string& out, bool value) {
-  out += value ? "true" : "false";
+}  // namespace
+
+std::string toml_number(double number) {
+  return number_text(number);
+}
+std::string toml_number(float number) {
+  return number_text(number);
 }
 
-void write_scalar(std::string& out, std::int64_t value) {
-  out += fmt::format("{}", value);
-}
-
-void write_scalar(std::string& out, double value) {
-  const std::string text = fmt::format("{}", value);
-  out += text;
-  if (text.find_first_of(".en") == std::string::npos) out += ".0";
-}
-
-void write_scalar(std::string& out, float value) {
-  const std::string text = fmt::format("{}", value);
-  out += text;
-  if (text.find_first_of(".en") == std::string::npos) out += ".0";
-}
-
-void write_scalar(std::string& out, std::string_view value) {
-  out += '"';
-  for (const char c : value) {
+std::string in_quotes(std::string_view text) {
+  std::string out = "\"";
+  for (const char c : text) {
     if (c == '"' || c == '\\')
       out += std::string{'\\', c};
     else if (static_cast<unsigned char>(c) < 0x20 || c == 0x7f)
@@ -46,11 +33,33 @@ void write_scalar(std::string& out, std::string_view value) {
     else
       out += c;
   }
-  out += '"';
+  return out + '"';
 }
 
-void write_bits(std::string& out, std::uint64_t bits) {
-  out += fmt::format("\"{:016x}\"", bits);
+std::string toml_key(std::string_view key) {
+  const auto plain = [](char c) {
+    return (c >= 'a' && c <= 'z') || (c >= 'A' && c <= 'Z') || (c >= '0' && c <= '9') || c == '_' || c == '-';
+  };
+  return !key.empty() && std::all_of(key.begin(), key.end(), plain) ? std::string(key) : in_quotes(key);
 }
 
-}  // namespace vole::detail
+void TomlText::add(bool value) {
+  text_ += value ? "true" : "false";
+}
+void TomlText::add(std::int64_t value) {
+  text_ += fmt::format("{}", value);
+}
+void TomlText::add(double value) {
+  text_ += toml_number(value);
+}
+void TomlText::add(float value) {
+  text_ += toml_number(value);
+}
+void TomlText::add(std::string_view text) {
+  text_ += in_quotes(text);
+}
+void TomlText::add_bits(std::uint64_t bits) {
+  text_ += fmt::format("\"{:016x}\"", bits);
+}
+
+}  // namespace vole

@@ -1,6 +1,6 @@
 #include "vole/input/controls.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <array>

@@ -1,5 +1,5 @@
 // The lines of a recording: what was done in a tick.
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <limits>

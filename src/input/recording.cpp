@@ -1,6 +1,6 @@
 #include "vole/input/recording.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include "vole/base/files.hpp"
 #include "vole/base/reading.hpp"

@@ -1,6 +1,6 @@
 #include "vole/input/tick_input.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <cmath>
 

@@ -1,6 +1,6 @@
 #include "vole/level/categories.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 

@@ -1,6 +1,6 @@
 #include "vole/level/level.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include "level_builder.hpp"
 #include "vole/base/names.hpp"
@@ -37,6 +37,12 @@ void add_tilesets(const TilesetNames& names, Loading& loading, Level& level, Rep
 }
 
 }  // namespace
+
+Level::Level() = default;
+Level::Level(const Level&) = default;
+Level::Level(Level&&) noexcept = default;
+Level& Level::operator=(Level&&) noexcept = default;
+Level::~Level() = default;
 
 std::size_t Level::layer(std::string_view layer_name, const FilePosition& asked) const {
   return expect_named(layers, "layer", layer_name, *this, asked);

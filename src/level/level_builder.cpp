@@ -1,6 +1,6 @@
 #include "level_builder.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <array>
@@ -17,7 +17,7 @@ namespace {
 constexpr std::int64_t most_cells = 64'000'000;
 constexpr std::size_t largest_csv = std::size_t{512} << 20;
 
-int length_of(std::string_view row) {
+int letters_in(std::string_view row) {
   int length = 0;
   for (; !row.empty(); ++length) next_letter(row);
   return length;
@@ -99,7 +99,7 @@ void LevelBuilder::read_csv_files() {
 // The size that a layer's rows have; nothing where it has none, or where they cannot be read.
 std::optional<IVec2> LevelBuilder::size_of(std::size_t index) {
   const LayerText& layer = text_.layers[index];
-  if (!layer.rows.empty()) return IVec2{length_of(layer.rows[0].value), static_cast<int>(layer.rows.size())};
+  if (!layer.rows.empty()) return IVec2{letters_in(layer.rows[0].value), static_cast<int>(layer.rows.size())};
   const auto csv = csv_files_.find(index);
   if (csv == csv_files_.end()) return std::nullopt;
   CsvReader reader(csv->second.text, csv->second.path);
@@ -154,7 +154,7 @@ void LevelBuilder::expect_size(std::size_t index, IVec2 size, std::string_view f
     report_.error(layer.name.where, fmt::format("layer \"{}\" has {} rows, but {} has {}", layer.name.value,
                                                 size.y, first, level_.cells.y));
   for (const Located<std::string>& row : layer.rows) {
-    const int length = length_of(row.value);
+    const int length = letters_in(row.value);
     if (length == level_.cells.x) continue;
     FilePosition where = row.where;
     // Where the first letter too many is, or the first that lacks; one for the quote.

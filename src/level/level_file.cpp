@@ -1,6 +1,6 @@
 #include "level_file.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include "vole/base/names.hpp"
 #include "vole/base/reading.hpp"

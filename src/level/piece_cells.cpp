@@ -1,6 +1,6 @@
 #include "vole/level/piece_cells.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include "vole/base/names.hpp"
 

@@ -1,6 +1,6 @@
 #include "vole/level/pieces.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <set>

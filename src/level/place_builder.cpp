@@ -1,6 +1,6 @@
 #include "place_builder.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 

@@ -1,5 +1,5 @@
 // Groups of tiles, as a tileset's file describes them.
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 

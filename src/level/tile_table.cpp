@@ -1,6 +1,6 @@
 #include "vole/level/tile_table.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <array>

@@ -1,6 +1,6 @@
 #include "vole/level/tileset.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <array>
@@ -256,6 +256,12 @@ int add_tile(std::string name, const FilePosition& where, const TileNature& natu
       {std::move(name), form, nature.friction, nature.tags, nature.values, std::move(frames), {}});
   return static_cast<int>(tileset.tiles.size()) - 1;
 }
+
+Tileset::Tileset() = default;
+Tileset::Tileset(const Tileset&) = default;
+Tileset::Tileset(Tileset&&) noexcept = default;
+Tileset& Tileset::operator=(Tileset&&) noexcept = default;
+Tileset::~Tileset() = default;
 
 int Tileset::find(std::string_view tile_name) const {
   const std::size_t index = index_named(tiles, tile_name);

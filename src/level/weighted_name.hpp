@@ -1,7 +1,7 @@
 // "stones", or { tile = "stones", weight = 0.1 }: one of several to choose from, in files.
 #pragma once
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include "vole/base/reading.hpp"
 #include "vole/base/schema.hpp"

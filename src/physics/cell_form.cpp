@@ -1,6 +1,6 @@
 #include "vole/physics/cell_form.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <vector>

@@ -1,6 +1,6 @@
 #include "vole/physics/collision_world.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <cmath>

@@ -1,6 +1,6 @@
 #include "vole/physics/pair_finder.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <bit>

@@ -1,6 +1,6 @@
 #include "vole/scene/controls_scene.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 

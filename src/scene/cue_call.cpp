@@ -1,6 +1,6 @@
 #include "cue_call.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 namespace vole {
 

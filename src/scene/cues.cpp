@@ -1,6 +1,6 @@
 #include "vole/scene/cues.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include "vole/base/names.hpp"
 

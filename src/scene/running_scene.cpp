@@ -1,10 +1,13 @@
 #include "vole/scene/running_scene.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <iterator>
 
 #include "tick.hpp"
+#include "vole/base/reading.hpp"
+#include "vole/base/state.hpp"
+#include "vole/base/writing.hpp"
 
 namespace vole {
 
@@ -76,20 +79,20 @@ SceneArgument argument_for(const SceneType& scene, const Read& read) {
 
 void write_argument(StateWriter& out, const SceneArgument& argument) {
   write_state(out, argument.type() != nullptr);
-  if (argument.type()) argument.type()->write(out, argument.data());
+  if (argument.type()) argument.type()->write_state(out, argument.data());
 }
 
 SceneArgument read_argument(StateReader& in, const SceneType& scene) {
   bool is_there = false;
   read_state(in, is_there);
   if (!is_there) return {};
-  return argument_for(scene, [&in](const DescribedType& type, void* data) { type.read(in, data); });
+  return argument_for(scene, [&in](const DescribedType& type, void* data) { type.read_state(in, data); });
 }
 
 SceneArgument read_argument(const Node* node, const SceneType& scene, Report& report) {
   if (!node) return {};
   return argument_for(scene, [&](const DescribedType& type, void* data) {
-    type.from_node(*node, data, report, TableOf::state);
+    type.read(*node, data, {}, report, TableOf::state);
   });
 }
 
@@ -103,7 +106,7 @@ void RunningScene::write(StateWriter& out) const {
     write_argument(out, stage_.change_->argument);
   }
   world_.write(out);
-  type_.write(out, *scene_);
+  type_.described->write_state(out, type_.members(*scene_));
 }
 
 void RunningScene::read(StateReader& in) {
@@ -118,7 +121,7 @@ void RunningScene::read(StateReader& in) {
     stage_.change_ = SceneChange{std::move(scene), std::move(argument)};
   }
   world_.read(in);
-  type_.read(in, *scene_);
+  type_.described->read_state(in, type_.members(*scene_));
 }
 
 namespace {
@@ -136,11 +139,12 @@ std::string RunningScene::to_toml() const {
   add_argument(text, "argument", argument_);
   if (stage_.change_) {
     text += "leaves_for = ";
-    detail::write_scalar(text, std::string_view(stage_.change_->scene));
+    text += in_quotes(stage_.change_->scene);
     text += '\n';
     add_argument(text, "leaves_with", stage_.change_->argument);
   }
-  return fmt::format("{}\n[scene_state]\n{}\n{}", text, type_.to_toml(*scene_), world_.to_toml());
+  return fmt::format("{}\n[scene_state]\n{}\n{}", text, type_.described->to_toml(type_.members(*scene_)),
+                     world_.to_toml());
 }
 
 void RunningScene::from_node(const Node& node, Report& report) {
@@ -151,7 +155,7 @@ void RunningScene::from_node(const Node& node, Report& report) {
     stage_.change_ = SceneChange{next.name, read_argument(node.find("leaves_with"), next, report)};
   }
   if (const Node* const own = node.find("scene_state"))
-    type_.from_node(*own, *scene_, report);
+    type_.described->read(*own, type_.members(*scene_), {}, report, TableOf::state);
   else
     report.error(node.where, "\"scene_state\" is missing here");
   world_.from_node(node, report);

@@ -1,6 +1,6 @@
 #include "vole/scene/scene_types.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <stdexcept>
@@ -41,11 +41,11 @@ void SceneTypes::expect_argument(const SceneType& scene, const SceneArgument& ar
   if (!argument.type() || argument.type() == scene.argument) return;
   if (scene.argument)
     throw Error(FilePosition{}, fmt::format("the scene \"{}\" expects a {}, not a {}", scene.name,
-                                            scene.argument->name, argument.type()->name));
+                                            scene.argument->name(), argument.type()->name()));
   throw Error(
       FilePosition{},
-      fmt::format("the scene \"{}\" expects nothing, and is given a {}", scene.name, argument.type()->name),
-      fmt::format("say in its class: using Argument = {};", argument.type()->name));
+      fmt::format("the scene \"{}\" expects nothing, and is given a {}", scene.name, argument.type()->name()),
+      fmt::format("say in its class: using Argument = {};", argument.type()->name()));
 }
 
 }  // namespace vole

@@ -1,6 +1,6 @@
 #include "vole/scene/stage.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 
@@ -64,7 +64,7 @@ std::uint32_t Stage::join_piece(std::string_view name, std::uint32_t to, LevelSi
 }
 
 void Stage::drop_piece(std::uint32_t number) {
-  level_with("piece", fmt::to_string(number));
+  level_with("piece", std::to_string(number));
   Pieces(setting_, world_).drop(number);
 }
 
@@ -333,7 +333,7 @@ void Stage::leave_for(std::string_view scene, SceneArgument argument) {
 
 void Stage::wrong_argument(std::string_view wanted) const {
   throw Error(FilePosition{},
-              fmt::format("this scene was given a {}, and asks for a {}", argument_.type()->name, wanted));
+              fmt::format("this scene was given a {}, and asks for a {}", argument_.type()->name(), wanted));
 }
 
 }  // namespace vole

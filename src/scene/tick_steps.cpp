@@ -1,6 +1,6 @@
 #include "vole/scene/tick_steps.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include "tick.hpp"
 #include "vole/base/names.hpp"

@@ -1,6 +1,6 @@
 #include "vole/world/binding.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <utility>

@@ -1,6 +1,6 @@
 #include "check_mind.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 

@@ -1,6 +1,6 @@
 #include "check_switches.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 

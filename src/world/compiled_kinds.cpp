@@ -1,6 +1,6 @@
 #include "vole/world/compiled_kinds.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <map>
@@ -21,6 +21,7 @@
 #include "vole/world/motion.hpp"
 #include "vole/world/path_mover.hpp"
 #include "vole/world/person.hpp"
+#include "vole/world/place_link.hpp"
 #include "vole/world/pose.hpp"
 #include "vole/world/script.hpp"
 #include "vole/world/shapes.hpp"

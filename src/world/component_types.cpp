@@ -1,11 +1,13 @@
 #include "vole/world/component_types.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <stdexcept>
 
 #include "vole/base/names.hpp"
+#include "vole/base/positions.hpp"
+#include "vole/base/reading.hpp"
 #include "vole/input/intent.hpp"
 #include "vole/world/attached.hpp"
 #include "vole/world/body.hpp"
@@ -20,6 +22,7 @@
 #include "vole/world/motion.hpp"
 #include "vole/world/path_mover.hpp"
 #include "vole/world/person.hpp"
+#include "vole/world/place_link.hpp"
 #include "vole/world/pose.hpp"
 #include "vole/world/pushable.hpp"
 #include "vole/world/script.hpp"
@@ -74,7 +77,63 @@ void ComponentTypes::add(Type type) {
                        [](const Type& known, const std::string& name) { return known.name < name; });
   if (at != types_.end() && at->name == type.name)
     throw std::logic_error(fmt::format("two components are named \"{}\"", type.name));
+  type.described->expect_state();
   types_.insert(at, std::move(type));
+}
+
+std::shared_ptr<void> ComponentTypes::Type::parse(const Node& table, Report& report) const {
+  std::shared_ptr<void> component = described->make();
+  described->read(table, component.get(), {}, report, TableOf::file);
+  return component;
+}
+
+void ComponentTypes::Type::attach(Entities& entities, Entity entity, const void* component) const {
+  entities.pool(number).add_copy(entities.checked(entity), component);
+}
+
+Node ComponentTypes::Type::schema() const {
+  return described->schema({});
+}
+
+const std::vector<FieldInfo>& ComponentTypes::Type::fields() const {
+  return numeric_fields(*described);
+}
+
+FieldRef ComponentTypes::Type::field(Entities& entities, Entity entity, std::size_t index) const {
+  void* const component = entities.alive(entity) ? entities.pool(number).find(entity.index) : nullptr;
+  return component && index < fields().size() ? FieldRef(*fields()[index].field, component) : FieldRef();
+}
+
+Vec4 ComponentTypes::Type::value_of(const void* component, std::size_t index) const {
+  const DescribedField& field = *fields()[index].field;
+  return field.type->parts_of(field.in(component));
+}
+
+void ComponentTypes::Type::visit_links(void* component, const LinkVisit& visit) const {
+  described->visit_all(described_type<PlaceLink>(), component,
+                       [&visit](void* link) { visit(*static_cast<PlaceLink*>(link)); });
+}
+
+template <class Visit>
+void ComponentTypes::Type::each(Entities& entities, const Visit& visit) const {
+  detail::Pool& pool = entities.pool(number);
+  for (std::size_t i = 0; i < pool.places(); ++i)
+    if (const std::uint32_t owner = pool.owner_at(i); owner != detail::Pool::nowhere)
+      visit(entities.at(owner), pool.at(i));
+}
+
+void ComponentTypes::Type::visit_all_links(Entities& entities,
+                                           const std::function<void(Entity, PlaceLink&)>& visit) const {
+  each(entities, [&](Entity entity, void* component) {
+    visit_links(component, [&](PlaceLink& link) { visit(entity, link); });
+  });
+}
+
+void ComponentTypes::Type::move_positions(Entities& entities, const OriginMove& by,
+                                          const std::function<bool(Entity)>& stays) const {
+  each(entities, [&](Entity entity, void* component) {
+    if (!stays(entity)) described->move_origin(component, {}, by);
+  });
 }
 
 const ComponentTypes::Type* ComponentTypes::find(std::string_view name) const {

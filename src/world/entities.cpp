@@ -1,33 +1,23 @@
 #include "vole/world/entities.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
-#include <atomic>
 #include <stdexcept>
 
 #include "vole/base/names.hpp"
+#include "vole/base/reading.hpp"
+#include "vole/base/state.hpp"
+#include "vole/base/writing.hpp"
 #include "vole/world/component_types.hpp"
 #include "vole/world/kind_of.hpp"
 
 namespace vole {
 
-std::size_t detail::next_component_type() {
-  static std::atomic<std::size_t> next{0};
-  return next++;
-}
-
-void detail::PoolBase::take(std::uint32_t owner) {
-  if (!has(owner)) return;
-  owners_[position_[owner]] = nowhere;
-  position_[owner] = nowhere;
-  ++gaps_;
-}
-
 Entities::Entities(const ComponentTypes& types) : types_(types) {
   for (const ComponentTypes::Type& type : types.all()) {
     if (type.number >= pools_.size()) pools_.resize(type.number + 1);
-    pools_[type.number] = type.make_pool();
+    pools_[type.number] = std::make_unique<detail::Pool>(*type.described, *type.copies);
   }
 }
 
@@ -135,23 +125,27 @@ void Entities::clear(std::vector<std::uint32_t> generations, std::vector<std::ui
 }
 
 std::string Entities::to_toml() const {
-  const auto list_of = [](const auto& numbers) { return fmt::format("[{}]", fmt::join(numbers, ", ")); };
+  const auto list_of = [](const std::vector<std::uint32_t>& numbers) {
+    TomlText list(TomlText::Layout::one_line);
+    field_type<std::vector<std::uint32_t>>().write(list, &numbers);
+    return list.text();
+  };
   std::string text =
       fmt::format("[entities]\ngenerations = {}\nfree = {}\n", list_of(generations_), list_of(free_));
   // Visits go by the order of attaching, which the list of things alone would not tell.
   text += "\n[entities.order]\n";
   for (const ComponentTypes::Type& type : types_.all()) {
-    const detail::PoolBase& pool = *pools_[type.number];
+    const detail::Pool& pool = *pools_[type.number];
     std::vector<std::uint32_t> owners;
     for (std::size_t i = 0; i < pool.places(); ++i)
-      if (pool.owner_at(i) != detail::PoolBase::nowhere) owners.push_back(pool.owner_at(i));
+      if (pool.owner_at(i) != detail::Pool::nowhere) owners.push_back(pool.owner_at(i));
     if (!owners.empty()) text += fmt::format("{} = {}\n", type.name, list_of(owners));
   }
   for (std::uint32_t index = 0; index < generations_.size(); ++index) {
     if (generations_[index] % 2 == 0) continue;
     text += fmt::format("\n[[entities.things]]\nindex = {}\n", index);
     for (const ComponentTypes::Type& type : types_.all())
-      if (const detail::PoolBase& pool = *pools_[type.number]; pool.has(index))
+      if (const detail::Pool& pool = *pools_[type.number]; pool.has(index))
         text += fmt::format("{} = {}\n", type.name, pool.to_inline_toml(index));
   }
   return text;

@@ -1,6 +1,6 @@
 #include "vole/world/level_now.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <cmath>
@@ -25,6 +25,13 @@ bool can_be_put(const Level& level, IVec2 cells, const ChangedCell& changed) {
 }
 
 }  // namespace
+
+LevelNow::LevelNow() = default;
+LevelNow::LevelNow(const LevelNow&) = default;
+LevelNow& LevelNow::operator=(const LevelNow&) = default;
+LevelNow::LevelNow(LevelNow&&) noexcept = default;
+LevelNow& LevelNow::operator=(LevelNow&&) noexcept = default;
+LevelNow::~LevelNow() = default;
 
 void LevelNow::load(std::string_view name, const Binding& binding) {
   const Asset<Level> asset = binding.catalog.get<Level>(name);

@@ -1,5 +1,5 @@
 // Pieces in the level as it is now: chosen, put, built, taken away.
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 

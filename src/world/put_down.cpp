@@ -1,5 +1,5 @@
 // Things of a compiled kind come to life, and find those that they refer to.
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <map>
 #include <optional>
@@ -11,6 +11,7 @@
 #include "vole/world/kind_of.hpp"
 #include "vole/world/mind.hpp"
 #include "vole/world/path_mover.hpp"
+#include "vole/world/place_link.hpp"
 #include "vole/world/pose.hpp"
 
 namespace vole {
@@ -25,9 +26,9 @@ void expect_in_level(const CompiledKind& kind, const LevelNow& level, const Leve
         throw Error(where, fmt::format("no path \"{}\": no level is loaded", name));
       if (!name.empty()) file().path(name, where);
     };
-    if (part.type->number == detail::component_type<PathMover>())
+    if (part.type->number == described_type<PathMover>().number())
       expect_path(static_cast<const PathMover*>(part.component.get())->path);
-    if (part.type->number == detail::component_type<Mind>())
+    if (part.type->number == described_type<Mind>().number())
       for (const Located<MindPart>& each : static_cast<const Mind*>(part.component.get())->parts)
         expect_path(each.value.path);
     // Links are only looked at.

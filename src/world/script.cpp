@@ -1,6 +1,6 @@
 #include "vole/world/script.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <array>
@@ -8,6 +8,7 @@
 #include <optional>
 #include <utility>
 
+#include "vole/base/error.hpp"
 #include "vole/base/names.hpp"
 #include "vole/base/number.hpp"
 

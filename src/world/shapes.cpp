@@ -1,6 +1,6 @@
 #include "vole/world/shapes.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 

@@ -1,6 +1,6 @@
 #include "vole/world/sprite.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 

@@ -1,6 +1,6 @@
 #include "vole/world/tile_values.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <set>

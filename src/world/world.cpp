@@ -1,10 +1,13 @@
 #include "vole/world/world.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <utility>
 
 #include "vole/base/positions.hpp"
+#include "vole/base/reading.hpp"
+#include "vole/base/state.hpp"
+#include "vole/base/writing.hpp"
 
 namespace vole {
 

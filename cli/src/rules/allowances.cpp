@@ -1,6 +1,6 @@
 #include "allowances.hpp"
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <vector>

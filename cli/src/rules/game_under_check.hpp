@@ -1,7 +1,7 @@
 // What all rules of `vole check` look at, and where they put what they find.
 #pragma once
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <functional>
 #include <set>

@@ -2,7 +2,7 @@
 // the next and jumping where the way is blocked, ends, or leads up.
 #pragma once
 
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <cmath>
 #include <span>

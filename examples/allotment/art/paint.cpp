@@ -2,7 +2,7 @@
 // the font from its strokes.
 //
 //   paint_allotment <folder of grids> <folder for the PNGs>
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <array>

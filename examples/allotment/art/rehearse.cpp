@@ -1,7 +1,7 @@
 // Plays the allotment from title to finish, and records the run:
 //
 //   allotment_rehearse recordings/harvest.run
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <cstdio>
 

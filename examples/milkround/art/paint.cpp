@@ -2,7 +2,7 @@
 // allotment's.
 //
 //   paint_milkround <folder of grids> <folder of the allotment's grids> <folder for the PNGs>
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <array>

@@ -1,7 +1,7 @@
 // Plays the milk round and records it:
 //
 //   milkround_rehearse recordings/round.run
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <cstdio>
 

@@ -1,7 +1,7 @@
 // Paints the towpath's pictures: tiles and skies by rule, and from the allotment's grids what both games have.
 //
 //   paint_towpath <folder of the allotment's grids> <folder for the PNGs>
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <array>

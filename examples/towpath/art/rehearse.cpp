@@ -1,7 +1,7 @@
 // Plays the towpath for a while and records the run:
 //
 //   towpath_rehearse recordings/home.run
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <cstdio>
 

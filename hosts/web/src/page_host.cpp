@@ -3,7 +3,7 @@
 #include <emscripten/em_js.h>
 #include <emscripten/emscripten.h>
 #include <emscripten/html5.h>
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <cstdio>
 #include <exception>

@@ -17,6 +17,7 @@
 #include <string>
 
 #include "vole/app/game.hpp"
+#include "vole/base/state.hpp"
 #include "vole/scene/running_scene.hpp"
 
 namespace vole {

@@ -81,6 +81,14 @@ void describe(V& v, FontCut& font) {
 
 class Sheet {
  public:
+  // Made and ended in one place, not anew in each source that uses it.
+  Sheet();
+  Sheet(const Sheet&);
+  Sheet(Sheet&&) noexcept;
+  Sheet& operator=(const Sheet&) = delete;
+  Sheet& operator=(Sheet&&) noexcept;
+  ~Sheet();
+
   std::string name;
   std::vector<std::shared_ptr<const Picture>> pictures;  // that the frames are parts of
   std::vector<std::string> picture_names;                // of each in the catalog; none for a stand-in

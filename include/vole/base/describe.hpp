@@ -13,16 +13,15 @@
 //   field.hpp     its numbers, pairs and colours by name
 //   positions.hpp its places in the level, to move them all
 //
+// All fields are members of the struct itself, the same ones whatever they hold: the list is made once for each type.
+//
 // A field may be a bool, a number, a std::string, Vec2, IVec2, Rect, IRect, Colour, Entity, Random, an enum with
 // enum_names, another described struct, std::vector, std::array or std::optional of these, Named (a table
 // with keys of the writer's choice), Located (a value that keeps its position in the file), or, in files only, a Node (left
-// as it is) or a type with its own read_field. `v.rest(named)` takes all keys of the table that are not listed.
+// as it is) or a type with its own read_field. `v.rest(named)` takes all keys of the table that are not listed. What is done
+// with a field of each type says field_type.hpp.
 #pragma once
 
-#include <array>
-#include <cstddef>
-#include <limits>
-#include <optional>
 #include <string>
 #include <string_view>
 #include <type_traits>
@@ -30,60 +29,15 @@
 
 #include "vole/base/colour.hpp"
 #include "vole/base/entity.hpp"
-#include "vole/base/error.hpp"
-#include "vole/base/node.hpp"
-#include "vole/base/random.hpp"
+#include "vole/base/field_rule.hpp"
+#include "vole/base/file_position.hpp"
 #include "vole/base/rect.hpp"
 #include "vole/base/vec.hpp"
 
 namespace vole {
 
-// What must hold for a field of a file. For a Vec2 the limits hold for each part, for a list for each item.
-// The limits of a state field (numbers only) hold whenever a state is read: what the program itself never goes beyond.
-struct FieldRule {
-  bool required = false;
-  double least = -std::numeric_limits<double>::max();
-  double most = std::numeric_limits<double>::max();
-  std::size_t most_items = 65536;  // of a list, or of a table with keys of the writer's choice
-  bool is_position = false;        // see position()
-
-  constexpr FieldRule within(double from, double to) const {
-    FieldRule rule = *this;
-    rule.least = from;
-    rule.most = to;
-    return rule;
-  }
-  constexpr FieldRule items(std::size_t at_most) const {
-    FieldRule rule = *this;
-    rule.most_items = at_most;
-    return rule;
-  }
-  constexpr bool limited() const { return least > -std::numeric_limits<double>::max(); }
-  constexpr bool allows(double value) const { return value >= least && value <= most; }
-};
-
-// The file must have this field.
-constexpr FieldRule needed() {
-  return {true};
-}
-constexpr FieldRule within(double least, double most) {
-  return FieldRule{}.within(least, most);
-}
-// A list or table in a file has at most so many items.
-constexpr FieldRule items(std::size_t at_most) {
-  return FieldRule{}.items(at_most);
-}
-
-// It is a place in the level: a Vec2 or Rect in pixels, an IVec2 in cells, or a list of these. In a level without end it changes
-// when the level's origin moves along: see pieces.hpp.
-constexpr FieldRule position() {
-  FieldRule rule;
-  rule.is_position = true;
-  return rule;
-}
-
-// No program counts more ticks than this: over four thousand years of them.
-inline constexpr double most_ticks = 8796093022208;
+class Node;
+class Report;
 
 // A value with the position it was read from, for messages about it later on. The position is no part of a
 // state.
@@ -114,35 +68,17 @@ struct AnyVisitor {
   void rest(Named<T>&) {}
 };
 
-template <class T>
-struct IsVector : std::false_type {};
-template <class T>
-struct IsVector<std::vector<T>> : std::true_type {};
-template <class T>
-struct IsArray : std::false_type {};
-template <class T, std::size_t count>
-struct IsArray<std::array<T, count>> : std::true_type {};
-template <class T>
-struct IsNamed : std::false_type {};
-template <class T>
-struct IsNamed<Named<T>> : std::true_type {};
-template <class T>
-struct IsOptional : std::false_type {};
-template <class T>
-struct IsOptional<std::optional<T>> : std::true_type {};
-template <class T>
-struct IsLocated : std::false_type {};
-template <class T>
-struct IsLocated<Located<T>> : std::true_type {};
-
-template <class T>
-inline constexpr bool always_false = false;
-
 }  // namespace detail
 
 template <class T>
 concept Described = requires(detail::AnyVisitor& v, T& value) {
   describe(v, value);
+};
+
+// An enum with a function `constexpr auto enum_names(Kind)` that returns a std::array of its names, in order.
+template <class T>
+concept NamedEnum = std::is_enum_v<T> && requires(T value) {
+  enum_names(value).size();
 };
 
 // A struct whose only field stands in files for all of it: tags = ["a", "b"] and not tags = { names = ["a", "b"] }. A function
@@ -152,16 +88,6 @@ struct OnlyField {
   F& field;
   FieldRule rule;
   std::string_view format{};  // what its text names, for schemas
-};
-template <class T>
-concept WrittenAsOne = requires(T& value) {
-  one_field(value).field;
-};
-
-// An enum with a function `constexpr auto enum_names(Kind)` that returns a std::array of its names, in order.
-template <class T>
-concept NamedEnum = std::is_enum_v<T> && requires(T value) {
-  enum_names(value).size();
 };
 
 }  // namespace vole

@@ -10,7 +10,6 @@
 #pragma once
 
 #include <cstdint>
-#include <map>
 #include <memory>
 #include <stdexcept>
 #include <string>
@@ -18,19 +17,9 @@
 #include <system_error>
 #include <vector>
 
+#include "vole/base/file_position.hpp"
+
 namespace vole {
-
-// A spot in a file. Line and column count from 1; 0 means the file as a whole.
-struct FilePosition {
-  std::shared_ptr<const std::string> file;
-  int line = 0;
-  int column = 0;
-
-  static FilePosition whole_file(std::string_view path);
-};
-
-// "file:line:column", "file", or nothing for an unknown place.
-std::string to_text(const FilePosition& where);
 
 enum class Severity { error, warning };
 
@@ -56,6 +45,9 @@ class Error : public std::runtime_error {
  public:
   explicit Error(std::vector<Problem> problems);
   Error(FilePosition where, std::string text, std::string hint = {});
+  Error(const Error&);
+  Error& operator=(const Error&) = delete;
+  ~Error() override;
 
   const std::vector<Problem>& problems() const { return problems_; }
 
@@ -68,6 +60,11 @@ class Error : public std::runtime_error {
 class Report {
  public:
   static constexpr int most_per_file = 100;
+
+  Report();
+  Report(Report&&) noexcept;
+  Report& operator=(Report&&) noexcept;
+  ~Report();
 
   // `times` for what was found so often by the caller, first at `where`. Throws an Error with every problem of the file
   // when it has more than 100: what comes after them is not worth the time that a huge file would take.
@@ -86,9 +83,10 @@ class Report {
   bool put(Problem problem);
   [[noreturn]] void throw_problems_of(const std::string& file) const;
 
+  struct Found;  // by cause and by file
+
   std::vector<Problem> problems_;
-  std::map<std::string, std::size_t> by_cause_;  // indices of problems, by file, severity and text
-  std::map<std::string, int> in_file_;           // how many, by file and severity
+  std::unique_ptr<Found> found_;  // once there is a problem
 };
 
 }  // namespace vole

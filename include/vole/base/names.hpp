@@ -23,6 +23,9 @@ bool natural_less(std::string_view a, std::string_view b);
 // Small letters for the capitals of ASCII.
 std::string lower_case(std::string_view text);
 
+// All of them, with this between each two.
+std::string joined(std::span<const std::string> texts, std::string_view between);
+
 // Where the thing with this `name` is in a list; the length of the list when there is none.
 template <class Things>
 std::size_t index_named(const Things& things, std::string_view name) {

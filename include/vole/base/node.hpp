@@ -17,6 +17,14 @@ namespace vole {
 
 class Node {
  public:
+  // Made and ended in one place, not anew in each source that uses it.
+  Node();
+  Node(const Node&);
+  Node(Node&&) noexcept;
+  Node& operator=(const Node&);
+  Node& operator=(Node&&) noexcept;
+  ~Node();
+
   enum class Type { table, array, text, whole, number, yes_no, date };
 
   struct Entry;

@@ -14,6 +14,7 @@
 #include <vector>
 
 #include "vole/base/describe.hpp"
+#include "vole/base/node.hpp"
 #include "vole/level/categories.hpp"
 
 namespace vole {

@@ -67,6 +67,7 @@
 
 #include "vole/asset/repeat.hpp"
 #include "vole/base/describe.hpp"
+#include "vole/base/node.hpp"
 #include "vole/level/level_path.hpp"
 #include "vole/level/pieces.hpp"
 #include "vole/level/tile_table.hpp"
@@ -176,6 +177,14 @@ struct LevelScatter {
 
 class Level {
  public:
+  // Made and ended in one place, not anew in each source that uses it.
+  Level();
+  Level(const Level&);
+  Level(Level&&) noexcept;
+  Level& operator=(const Level&) = delete;
+  Level& operator=(Level&&) noexcept;
+  ~Level();
+
   std::string name;
   Colour sky{0, 0, 0, 255};
   LevelLight light;

@@ -35,6 +35,7 @@
 #include <vector>
 
 #include "vole/asset/sheet.hpp"
+#include "vole/base/node.hpp"
 #include "vole/level/edges.hpp"
 #include "vole/physics/collision_world.hpp"
 
@@ -60,6 +61,14 @@ std::uint8_t category_among(std::vector<Located<std::string>>& known, const Loca
 
 class Tileset {
  public:
+  // Made and ended in one place, not anew in each source that uses it.
+  Tileset();
+  Tileset(const Tileset&);
+  Tileset(Tileset&&) noexcept;
+  Tileset& operator=(const Tileset&) = delete;
+  Tileset& operator=(Tileset&&) noexcept;
+  ~Tileset();
+
   std::string name;
   std::shared_ptr<const Picture> picture;
   IVec2 tile_size{16, 16};

@@ -11,7 +11,6 @@
 #include <string_view>
 #include <vector>
 
-#include "vole/base/positions.hpp"
 #include "vole/scene/argument.hpp"
 #include "vole/scene/scene.hpp"
 
@@ -40,11 +39,9 @@ struct SceneType {
   const DescribedType* argument = nullptr;
   SceneArgument given = {};  // when it is entered without one
   std::unique_ptr<Scene> (*make)() = nullptr;
-  void (*write)(StateWriter& out, const Scene& scene) = nullptr;
-  void (*read)(StateReader& in, Scene& scene) = nullptr;
-  std::string (*to_toml)(const Scene& scene) = nullptr;
-  void (*from_node)(const Node& node, Scene& scene, Report& report) = nullptr;
-  void (*move_positions)(Scene& scene, const OriginMove& by) = nullptr;
+  // The scene's own members: its description, and where they lie.
+  const DescribedType* described = nullptr;
+  void* (*members)(Scene& scene) = nullptr;
 };
 
 class SceneTypes {
@@ -58,14 +55,8 @@ class SceneTypes {
         "this scene does not describe its state: add beside it, with v.state(\"name\", member) for each "
         "member that must be saved: template <class V> void describe(V& v, MyScene& scene) { ... }");
     add({std::string(name), &detail::type_mark<T>, detail::argument_of_scene<T>(), std::move(given),
-         []() -> std::unique_ptr<Scene> { return std::make_unique<T>(); },
-         [](StateWriter& out, const Scene& scene) { write_state(out, static_cast<const T&>(scene)); },
-         [](StateReader& in, Scene& scene) { read_state(in, static_cast<T&>(scene)); },
-         [](const Scene& scene) { return vole::to_toml(static_cast<const T&>(scene)); },
-         [](const Node& node, Scene& scene, Report& report) {
-           vole::read(node, static_cast<T&>(scene), report, TableOf::state);
-         },
-         [](Scene& scene, const OriginMove& by) { vole::move_positions(static_cast<T&>(scene), by); }});
+         []() -> std::unique_ptr<Scene> { return std::make_unique<T>(); }, &described_type<T>(),
+         [](Scene& scene) -> void* { return static_cast<T*>(&scene); }});
   }
 
   // Throws Error at `asked` with the nearest name.

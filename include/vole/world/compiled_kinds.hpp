@@ -29,7 +29,7 @@ struct CompiledKind {
   template <class T>
   const T* find() const {
     for (const Part& part : parts)
-      if (part.type->number == detail::component_type<T>())
+      if (part.type->number == described_type<T>().number())
         return static_cast<const T*>(part.component.get());
     return nullptr;
   }

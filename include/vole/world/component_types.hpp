@@ -4,6 +4,8 @@
 //   types.add<Bulb>("bulb");           // a struct with a describe function
 #pragma once
 
+#include <functional>
+#include <memory>
 #include <optional>
 #include <string>
 #include <string_view>
@@ -11,13 +13,14 @@
 
 #include "vole/asset/sheet.hpp"
 #include "vole/base/field.hpp"
-#include "vole/base/positions.hpp"
-#include "vole/base/schema.hpp"
 #include "vole/input/intent.hpp"
 #include "vole/world/entities.hpp"
-#include "vole/world/place_link.hpp"
 
 namespace vole {
+
+struct OriginMove;
+struct PlaceLink;
+using LinkVisit = std::function<void(PlaceLink&)>;
 
 class ComponentTypes {
  public:
@@ -31,67 +34,46 @@ class ComponentTypes {
     // Of what turns intent into motion: what it cannot do without.
     std::optional<NeededIntent> mover = {};
     bool pilot = false;  // it writes intent
-    std::unique_ptr<detail::PoolBase> (*make_pool)();
+    const DescribedType* described = nullptr;
+    const detail::ComponentCopies* copies = nullptr;
+
     // A component as a table says; what is wrong goes to the report.
-    std::shared_ptr<void> (*parse)(const Node& table, Report& report);
+    std::shared_ptr<void> parse(const Node& table, Report& report) const;
     // Attaches a copy of such a component.
-    void (*attach)(Entities& entities, Entity entity, const void* component);
+    void attach(Entities& entities, Entity entity, const void* component) const;
     // What a file may say of it: see schema.hpp.
-    Node (*schema)();
+    Node schema() const;
     // Its numbers, pairs and colours, and one of them by its index; none when the entity has no such
     // component.
-    const std::vector<FieldInfo>& (*fields)();
-    FieldRef (*field)(Entities& entities, Entity entity, std::size_t index);
+    const std::vector<FieldInfo>& fields() const;
+    FieldRef field(Entities& entities, Entity entity, std::size_t index) const;
     // The value of one of them in a component that stands elsewhere, as in a kind.
-    Vec4 (*value_of)(const void* component, std::size_t index);
+    Vec4 value_of(const void* component, std::size_t index) const;
     // The links in a component; and in all that are attached.
-    void (*visit_links)(void* component, const LinkVisit& visit);
-    void (*visit_all_links)(Entities& entities, const std::function<void(Entity, PlaceLink&)>& visit);
+    void visit_links(void* component, const LinkVisit& visit) const;
+    void visit_all_links(Entities& entities, const std::function<void(Entity, PlaceLink&)>& visit) const;
     // Moves all places in the level that attached ones hold, but for those entities that stay where they are.
-    void (*move_positions)(Entities& entities, const OriginMove& by,
-                           const std::function<bool(Entity)>& stays);
+    void move_positions(Entities& entities, const OriginMove& by,
+                        const std::function<bool(Entity)>& stays) const;
+
+   private:
+    // Calls visit(entity, component) for all that are attached.
+    template <class Visit>
+    void each(Entities& entities, const Visit& visit) const;
   };
 
   ComponentTypes();
 
-  // Throws std::logic_error when the name or the type is there already.
+  // Throws std::logic_error when the name or the type is there already, and for a field that cannot be saved.
   template <Described T>
   void add(std::string_view name, Use use = Use::files) {
     add({std::string(name),
          use,
-         detail::component_type<T>(),
+         described_type<T>().number(),
          {},
          false,
-         []() -> std::unique_ptr<detail::PoolBase> { return std::make_unique<detail::Pool<T>>(); },
-         [](const Node& table, Report& report) -> std::shared_ptr<void> {
-           auto component = std::make_shared<T>();
-           read_value(table, *component, {}, report);
-           return component;
-         },
-         [](Entities& entities, Entity entity, const void* component) {
-           entities.add_copy(entity, *static_cast<const T*>(component));
-         },
-         [] { return schema_of<T>(); },
-         []() -> const std::vector<FieldInfo>& { return numeric_fields<T>(); },
-         [](Entities& entities, Entity entity, std::size_t index) {
-           T* const component = entities.find<T>(entity);
-           return component ? field_at(*component, index) : FieldRef();
-         },
-         [](const void* component, std::size_t index) {
-           T copy = *static_cast<const T*>(component);
-           return field_at(copy, index).value();
-         },
-         [](void* component, const LinkVisit& visit) { visit_links_in(*static_cast<T*>(component), visit); },
-         [](Entities& entities, const std::function<void(Entity, PlaceLink&)>& visit) {
-           entities.visit<T>([&](Entity entity, T& component) {
-             visit_links_in(component, [&](PlaceLink& link) { visit(entity, link); });
-           });
-         },
-         [](Entities& entities, const OriginMove& by, const std::function<bool(Entity)>& stays) {
-           entities.visit<T>([&](Entity entity, T& component) {
-             if (!stays(entity)) vole::move_positions(component, by);
-           });
-         }});
+         &described_type<T>(),
+         &detail::component_copies<T>});
   }
 
   // The same for what moves its thing, and for what steers it: see movers.hpp.
@@ -111,7 +93,7 @@ class ComponentTypes {
   // The type of a C++ type; nullptr when it is not a component.
   template <class T>
   const Type* of() const {
-    return by_number(detail::component_type<T>());
+    return by_number(described_type<T>().number());
   }
   // Those that files may have.
   const Type* find_in_files(std::string_view name) const;

@@ -14,7 +14,9 @@
 
 #include <cstdint>
 #include <memory>
-#include <tuple>
+#include <string>
+#include <string_view>
+#include <utility>
 #include <vector>
 
 #include "vole/base/described_type.hpp"
@@ -45,12 +47,12 @@ class Entities {
   // std::logic_error for a type that is not among the component types.
   template <Described T>
   T& add(Entity entity, T component = {}) {
-    return pool<T>().add(checked(entity), std::move(component));
+    return pool<T>().template add<T>(checked(entity), std::move(component));
   }
   // The same for a component that stands elsewhere, as in a kind: copied straight to its place.
   template <Described T>
   T& add_copy(Entity entity, const T& component) {
-    return pool<T>().add(checked(entity), component);
+    return *static_cast<T*>(pool<T>().add_copy(checked(entity), &component));
   }
   // Takes a component away, if the entity has it.
   template <Described T>
@@ -60,7 +62,7 @@ class Entities {
   // nullptr when it has none, or is gone.
   template <Described T>
   T* find(Entity entity) {
-    return alive(entity) ? pool<T>().find(entity.index) : nullptr;
+    return alive(entity) ? pool<T>().template find<T>(entity.index) : nullptr;
   }
   template <Described T>
   const T* find(Entity entity) const {
@@ -70,7 +72,7 @@ class Entities {
   template <Described T>
   T& get(Entity entity) {
     T* found = find<T>(entity);
-    if (!found) missing_component(entity, detail::component_type<T>(), type_name<T>());
+    if (!found) missing_component(entity, described_type<T>().number(), type_name<T>());
     return *found;
   }
   template <Described T>
@@ -92,14 +94,7 @@ class Entities {
   // which `First` was attached. What is added meanwhile is not visited.
   template <Described First, Described... Rest, class Visit>
   void visit(Visit&& visit) {
-    auto& firsts = pool<First>();
-    const std::tuple<detail::Pool<Rest>&...> rests{pool<Rest>()...};
-    for (std::size_t i = 0, end = firsts.places(); i < end; ++i) {
-      const std::uint32_t owner = firsts.owner_at(i);
-      if (owner == detail::PoolBase::nowhere) continue;
-      [[maybe_unused]] const std::tuple<Rest*...> others{std::get<detail::Pool<Rest>&>(rests).find(owner)...};
-      if ((std::get<Rest*>(others) && ...)) visit(at(owner), firsts.at(i), *std::get<Rest*>(others)...);
-    }
+    visit_in<First, Rest...>(visit, pool<First>(), pool<Rest>()...);
   }
   template <Described First, Described... Rest, class Visit>
   void visit(Visit&& visit) const {
@@ -114,14 +109,30 @@ class Entities {
   void from_node(const Node& node, Report& report);
 
  private:
+  friend class ComponentTypes;
+
   void clear(std::vector<std::uint32_t> generations, std::vector<std::uint32_t> free);
   // Components that the order of a written state leaves out.
   void report_unordered(std::uint32_t index, const Node& thing, Report& report) const;
+  // By the number of the component's type.
+  detail::Pool& pool(std::size_t type) { return *pools_[type]; }
   template <class T>
-  detail::Pool<T>& pool() {
-    const std::size_t type = detail::component_type<T>();
+  detail::Pool& pool() {
+    const std::size_t type = described_type<T>().number();
     if (type >= pools_.size() || !pools_[type]) unknown_component(type_name<T>());
-    return static_cast<detail::Pool<T>&>(*pools_[type]);
+    return *pools_[type];
+  }
+  template <class First, class... Rest, class Visit, class... Pools>
+  void visit_in(Visit& visit, detail::Pool& firsts, Pools&... rests) {
+    for (std::size_t i = 0, end = firsts.places(); i < end; ++i) {
+      const std::uint32_t owner = firsts.owner_at(i);
+      if (owner != detail::Pool::nowhere)
+        visit_one(visit, at(owner), firsts.at<First>(i), rests.template find<Rest>(owner)...);
+    }
+  }
+  template <class Visit, class First, class... Rest>
+  static void visit_one(Visit& visit, Entity entity, First& first, Rest*... rest) {
+    if ((rest && ...)) visit(entity, first, *rest...);
   }
   Entity at(std::uint32_t index) const { return {index, generations_[index]}; }
   std::uint32_t checked(Entity entity) const;
@@ -129,8 +140,8 @@ class Entities {
   [[noreturn]] static void unknown_component(std::string_view type);
 
   const ComponentTypes& types_;
-  std::vector<std::unique_ptr<detail::PoolBase>> pools_;  // by number of the type
-  std::vector<std::uint32_t> generations_;                // by index; odd while alive
+  std::vector<std::unique_ptr<detail::Pool>> pools_;  // by number of the type
+  std::vector<std::uint32_t> generations_;            // by index; odd while alive
   std::vector<std::uint32_t> free_;
   std::vector<std::uint8_t> marked_;  // by index
   std::vector<std::uint32_t> leaving_;

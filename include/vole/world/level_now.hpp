@@ -55,6 +55,14 @@ void describe(V& v, ChangedLook& changed) {
 
 class LevelNow {
  public:
+  // Made and ended in one place, not anew in each source that uses it.
+  LevelNow();
+  LevelNow(const LevelNow&);
+  LevelNow(LevelNow&&) noexcept;
+  LevelNow& operator=(const LevelNow&);
+  LevelNow& operator=(LevelNow&&) noexcept;
+  ~LevelNow();
+
   // Whether a level is loaded; all but load() and bind() need one.
   explicit operator bool() const { return version_ != nullptr; }
 
@@ -102,7 +110,7 @@ class LevelNow {
   // The same of the foremost tile that has one, whatever its layer; of layers that move with the level.
   template <Described T>
   const T* find_anywhere(IVec2 cell) const {
-    return static_cast<const T*>(find_anywhere(detail::component_type<T>(), cell));
+    return static_cast<const T*>(find_anywhere(described_type<T>().number(), cell));
   }
   // Of what is solid in a cell, as its tile says; 1 where nothing is.
   float friction(IVec2 cell) const;

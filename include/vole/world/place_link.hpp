@@ -13,10 +13,10 @@
 // A name that no place of the level has is told when the thing is brought to life, and by `vole check`.
 #pragma once
 
-#include <functional>
 #include <string>
 
-#include "vole/base/values_within.hpp"
+#include "vole/base/describe.hpp"
+#include "vole/base/entity.hpp"
 
 namespace vole {
 
@@ -31,18 +31,6 @@ void describe(V& v, PlaceLink& link) {
 }
 inline OnlyField<Located<std::string>> one_field(PlaceLink& link) {
   return {link.place, {}, "place"};
-}
-
-using LinkVisit = std::function<void(PlaceLink&)>;
-
-// All links within a value, however deep.
-template <class T>
-void visit_links_in(T& value, const LinkVisit& visit) {
-  const auto find = [&visit]<class V>(V& each, const FieldRule&) {
-    if constexpr (std::is_same_v<V, PlaceLink>) visit(each);
-    return std::is_same_v<V, PlaceLink>;
-  };
-  detail::visit_values(value, {}, find);
 }
 
 }  // namespace vole

@@ -23,7 +23,7 @@ class TileValues {
   // nullptr when the tile has none.
   template <Described T>
   const T* find(int tile) const {
-    return static_cast<const T*>(find(tile, detail::component_type<T>()));
+    return static_cast<const T*>(find(tile, described_type<T>().number()));
   }
   // The same by the number of its type; and whether any tile has one.
   const void* find(int tile, std::size_t type) const;

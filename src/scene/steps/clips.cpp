@@ -1,5 +1,5 @@
 // Rules decide what is played, sets turn, clips and tracks go on, switches follow, and then the cues for events are called.
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 

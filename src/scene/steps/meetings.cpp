@@ -1,6 +1,6 @@
 // Calls the cues for bodies that meet, also on their way through the tick, in the order of the cues and then of the things'
 // ids; those for bodies that part come last.
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <tuple>

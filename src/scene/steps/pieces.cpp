@@ -2,6 +2,7 @@
 #include "../pieces.hpp"
 
 #include "../tick.hpp"
+#include "vole/base/positions.hpp"
 
 namespace vole {
 
@@ -10,8 +11,9 @@ void go_along(Tick& tick) {
   const IVec2 before = tick.world.level.origin();
   Pieces(tick.setting, tick.world).go_along(Haste::spread);
   const IVec2 cells = before - tick.world.level.origin();
-  if (cells != IVec2{0, 0})
-    tick.scene_type.move_positions(tick.scene, {cells, Vec2(cells * tick.world.level.tile_size())});
+  if (cells == IVec2{0, 0}) return;
+  const OriginMove by{cells, Vec2(cells * tick.world.level.tile_size())};
+  tick.scene_type.described->move_origin(tick.scene_type.members(tick.scene), {}, by);
 }
 
 }  // namespace vole

@@ -1,5 +1,5 @@
 // What is clicked, dragged and dropped.
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include "../cue_call.hpp"
 #include "../which.hpp"

@@ -1,5 +1,5 @@
 // Names whose time has come, and what happens every so often.
-#include <fmt/format.h>
+#include <fmt/core.h>
 
 #include <algorithm>
 #include <cmath>
