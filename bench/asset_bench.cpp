@@ -7,6 +7,7 @@
 #include <filesystem>
 
 #include "vole/asset/atlas.hpp"
+#include "vole/asset/catalog.hpp"
 #include "vole/asset/packing.hpp"
 #include "vole/base/random.hpp"
 #include "vole/draw/label.hpp"

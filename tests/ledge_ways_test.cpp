@@ -2,6 +2,7 @@
 #include <cmath>
 
 #include "vole/scene/reach.hpp"
+#include "vole/scene/solid_things.hpp"
 #include "vole/world/mind.hpp"
 #include "vole/world/side_mover.hpp"
 #include "yard.hpp"

@@ -4,6 +4,7 @@
 #include "test_stage.hpp"
 #include "vole/world/body.hpp"
 #include "vole/world/motion.hpp"
+#include "vole/world/sprite.hpp"
 
 struct SheetStage : TestStage {
   TempFolder folder;

@@ -9,6 +9,7 @@
 #include "vole/app/project.hpp"
 #include "vole/base/state.hpp"
 #include "vole/scene/running_scene.hpp"
+#include "vole/vole.hpp"
 
 // Says the cues that a test wants.
 class CueScene : public vole::Scene {

@@ -19,8 +19,11 @@
 #include "vole/level/kinds.hpp"
 #include "vole/level/level.hpp"
 #include "vole/world/compiled_kinds.hpp"
+#include "vole/world/level_now.hpp"
 #include "vole/world/person.hpp"
 #include "vole/world/side_mover.hpp"
+#include "vole/world/sprite.hpp"
+#include "vole/world/tile_values.hpp"
 #include "vole/world/top_mover.hpp"
 
 namespace {

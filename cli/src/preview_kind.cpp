@@ -7,6 +7,7 @@
 #include "preview_page.hpp"
 #include "vole/base/files.hpp"
 #include "vole/base/paths.hpp"
+#include "vole/world/sprite.hpp"
 #include "written_things.hpp"
 
 namespace {

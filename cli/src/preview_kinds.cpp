@@ -7,6 +7,7 @@
 #include <filesystem>
 
 #include "preview_page.hpp"
+#include "vole/world/sprite.hpp"
 #include "written_things.hpp"
 
 using namespace paper;

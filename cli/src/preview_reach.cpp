@@ -9,6 +9,7 @@
 #include "staged_level.hpp"
 #include "vole/scene/reach.hpp"
 #include "vole/scene/shape_drawing.hpp"
+#include "vole/scene/solid_things.hpp"
 
 namespace {
 

@@ -8,6 +8,7 @@
 #include "vole/app/game.hpp"
 #include "vole/app/project.hpp"
 #include "vole/scene/running_scene.hpp"
+#include "vole/world/compiled_kinds.hpp"
 
 class StagedLevel {
  public:

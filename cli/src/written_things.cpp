@@ -3,6 +3,7 @@
 #include "vole/app/project.hpp"
 #include "vole/scene/body_shapes.hpp"
 #include "vole/world/body.hpp"
+#include "vole/world/sprite.hpp"
 
 namespace {
 

@@ -22,5 +22,8 @@
 #include "vole/world/place_link.hpp"
 #include "vole/world/pushable.hpp"
 #include "vole/world/script.hpp"
+#include "vole/world/shapes.hpp"
 #include "vole/world/side_mover.hpp"
+#include "vole/world/sprite.hpp"
+#include "vole/world/switches.hpp"
 #include "vole/world/top_mover.hpp"

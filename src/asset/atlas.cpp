@@ -5,6 +5,7 @@
 #include <algorithm>
 
 #include "sheet_file.hpp"
+#include "vole/asset/catalog.hpp"
 #include "vole/asset/font.hpp"
 #include "vole/base/reading.hpp"
 #include "vole/base/schema.hpp"

@@ -4,6 +4,7 @@
 
 #include <algorithm>
 
+#include "vole/asset/catalog.hpp"
 #include "vole/base/check_notes.hpp"
 #include "vole/base/reading.hpp"
 #include "vole/base/schema.hpp"

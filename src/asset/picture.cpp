@@ -2,6 +2,8 @@
 
 #include <algorithm>
 
+#include "vole/asset/asset.hpp"
+
 namespace vole {
 
 Picture::Picture(const Image& image) : pixels_(image) {

@@ -7,6 +7,7 @@
 #include <filesystem>
 
 #include "clip_file.hpp"
+#include "vole/asset/catalog.hpp"
 #include "vole/base/names.hpp"
 #include "vole/base/reading.hpp"
 #include "vole/base/schema.hpp"

@@ -75,6 +75,9 @@ IVec2 pixel_at(Vec2 at) {
 
 }  // namespace
 
+InputGather::InputGather(const Controls& controls)
+    : InputGather(std::make_shared<const Controls>(controls)) {}
+
 InputGather::InputGather(std::shared_ptr<const Controls> controls)
     : controls_(std::move(controls)), gathered_(controls_), latched_(controls_) {
   device(0);

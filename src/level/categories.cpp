@@ -4,6 +4,7 @@
 
 #include <algorithm>
 
+#include "vole/base/error.hpp"
 #include "vole/base/names.hpp"
 
 namespace vole {

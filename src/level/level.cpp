@@ -3,6 +3,7 @@
 #include <fmt/core.h>
 
 #include "level_builder.hpp"
+#include "vole/asset/catalog.hpp"
 #include "vole/base/names.hpp"
 #include "vole/base/reading.hpp"
 #include "vole/base/schema.hpp"

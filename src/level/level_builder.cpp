@@ -6,6 +6,7 @@
 #include <array>
 
 #include "place_builder.hpp"
+#include "vole/asset/catalog.hpp"
 #include "vole/base/files.hpp"
 #include "vole/base/names.hpp"
 #include "vole/base/reading.hpp"

@@ -5,6 +5,7 @@
 #include "vole/base/names.hpp"
 #include "vole/base/reading.hpp"
 #include "vole/base/schema.hpp"
+#include "vole/level/kinds.hpp"
 #include "weighted_name.hpp"
 
 namespace vole {

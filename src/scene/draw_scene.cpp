@@ -8,6 +8,7 @@
 #include "tick.hpp"
 #include "vole/scene/drawing.hpp"
 #include "vole/scene/level_drawing.hpp"
+#include "vole/world/sprite.hpp"
 #include "xray_drawing.hpp"
 
 namespace vole {
@@ -106,7 +107,7 @@ void RunningScene::add_light(DrawList& list, LayerId first, const Camera& camera
   const LevelNow& level = world_.level;
   if (!level) return;
   if (has_shades(world_)) stage_.update_bodies();
-  if (!light.find(world_, camera, stage_.solids_, share, setting_.ticks_per_second)) return;
+  if (!light.find(world_, camera, stage_.solids(), share, setting_.ticks_per_second)) return;
   const std::vector<LevelLayer>& layers = level.file().layers;
   const auto lit =
       std::count_if(layers.begin(), layers.end(), [](const LevelLayer& layer) { return layer.lit; });

@@ -4,6 +4,8 @@
 
 #include <algorithm>
 
+#include "vole/asset/catalog.hpp"
+
 namespace vole {
 namespace {
 

@@ -6,6 +6,7 @@
 #include "vole/base/names.hpp"
 #include "vole/world/grid_mover.hpp"
 #include "vole/world/mind.hpp"
+#include "vole/world/sprite.hpp"
 #include "vole/world/top_mover.hpp"
 
 namespace vole {

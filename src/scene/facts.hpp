@@ -4,6 +4,7 @@
 #include "tick.hpp"
 #include "vole/world/motion.hpp"
 #include "vole/world/side_mover.hpp"
+#include "vole/world/sprite.hpp"
 
 namespace vole {
 

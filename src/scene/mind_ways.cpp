@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "vole/world/level_now.hpp"
+
 namespace vole {
 namespace {
 

@@ -10,6 +10,8 @@
 
 namespace vole {
 
+class Level;
+
 // The cells over which something goes, and how much room it needs.
 struct WayCells {
   IVec2 size{16, 16};  // of a cell

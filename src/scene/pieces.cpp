@@ -5,6 +5,7 @@
 #include <algorithm>
 #include <limits>
 
+#include "vole/world/compiled_kinds.hpp"
 #include "vole/world/zone.hpp"
 
 namespace vole {

@@ -3,6 +3,7 @@
 #include "vole/base/trig.hpp"
 #include "vole/world/attached.hpp"
 #include "vole/world/pose.hpp"
+#include "vole/world/sprite.hpp"
 
 namespace vole {
 namespace {

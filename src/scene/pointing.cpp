@@ -2,6 +2,7 @@
 #include <tuple>
 
 #include "vole/scene/stage.hpp"
+#include "vole/world/sprite.hpp"
 
 namespace vole {
 namespace {

@@ -8,6 +8,7 @@
 #include "vole/base/reading.hpp"
 #include "vole/base/state.hpp"
 #include "vole/base/writing.hpp"
+#include "vole/world/compiled_kinds.hpp"
 
 namespace vole {
 

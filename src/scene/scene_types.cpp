@@ -5,6 +5,7 @@
 #include <algorithm>
 #include <stdexcept>
 
+#include "vole/base/error.hpp"
 #include "vole/base/names.hpp"
 
 namespace vole {

@@ -1,5 +1,8 @@
 #include "shown_fields.hpp"
 
+#include "vole/world/playing.hpp"
+#include "vole/world/sprite.hpp"
+
 namespace vole {
 
 ShownFields::ShownFields(World& world, const StageSetting& setting, TickScratch& scratch)

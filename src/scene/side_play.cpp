@@ -1,6 +1,7 @@
 #include "side_play.hpp"
 
 #include "vole/scene/side_motion.hpp"
+#include "vole/world/level_now.hpp"
 
 namespace vole {
 

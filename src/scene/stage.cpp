@@ -8,13 +8,44 @@
 #include "checking.hpp"
 #include "pieces.hpp"
 #include "placement.hpp"
+#include "vole/asset/catalog.hpp"
+#include "vole/asset/font.hpp"
 #include "vole/base/names.hpp"
 #include "vole/physics/subpixel.hpp"
 #include "vole/scene/body_motion.hpp"
 #include "vole/scene/cues.hpp"
+#include "vole/world/compiled_kinds.hpp"
+#include "vole/world/sprite.hpp"
 #include "vole/world/zone.hpp"
 
 namespace vole {
+
+const Binding& StageSetting::binding() const {
+  return kinds.binding();
+}
+
+Stage::Stage(const StageSetting& setting, World& world, const SceneArgument& argument)
+    : entities(world.entities),
+      camera(world.camera),
+      random(world.random),
+      setting_(setting),
+      world_(world),
+      argument_(argument),
+      solids_(std::make_unique<SolidThings>()) {}
+Stage::~Stage() = default;
+
+Catalog& Stage::catalog() const {
+  return setting_.binding().catalog;
+}
+const Font& Stage::font(std::string_view name) const {
+  return *catalog().get<Font>(name);
+}
+Entity Stage::thing(BodyId body) const {
+  return solids_->thing(body);
+}
+const Categories& Stage::categories() const {
+  return setting_.kinds.written().categories;
+}
 
 void Stage::load_level(std::string_view name) {
   LevelNow level;
@@ -182,12 +213,12 @@ const SolidGrid& Stage::solid() const {
 }
 
 void Stage::update_bodies() const {
-  solids_.update(world_, categories(), setting_.binding().catalog);
+  solids_->update(world_, categories(), setting_.binding().catalog);
 }
 
 const CollisionWorld& Stage::bodies() const {
   update_bodies();
-  return solids_.world();
+  return solids_->world();
 }
 
 CategoryMask Stage::categories(std::initializer_list<std::string_view> names) const {
@@ -210,7 +241,7 @@ bool Stage::check(Entity entity, std::string_view name) const {
 
 Entity Stage::found(Entity entity, std::string_view check) const {
   const Pose& pose = get<Pose>(entity);
-  return first_found(bodies(), categories(), check_of(entity, check), entity, pose, solids_);
+  return first_found(bodies(), categories(), check_of(entity, check), entity, pose, *solids_);
 }
 
 void Stage::move(Entity entity, Vec2 by) {
@@ -221,8 +252,8 @@ void Stage::move(Entity entity, Vec2 by) {
   get<Body>(entity);
   Pose& pose = get<Pose>(entity);
   bodies();
-  if (!solids_.has(entity)) return;  // it is removed, or nowhere
-  Moving moving{solids_.world(), solids_.body(entity), solids_.rules(entity, categories()), &solids_};
+  if (!solids_->has(entity)) return;  // it is removed, or nowhere
+  Moving moving{solids_->world(), solids_->body(entity), solids_->rules(entity, categories()), solids_.get()};
   move_body(moving, by, motion ? *motion : unkept_motion, touching ? *touching : unkept_touching, pose);
 }
 
@@ -267,7 +298,8 @@ void Stage::cancel(std::string_view name) {
   std::erase_if(world_.timers, [name](const Timer& timer) { return timer.name == name; });
 }
 
-std::size_t Stage::add_tween(Entity entity, const ComponentTypes::Type* type, std::size_t field) {
+std::size_t Stage::add_tween(Entity entity, const DescribedType& component, std::size_t field) {
+  const ComponentTypes::Type* const type = setting_.binding().types.of(component);
   if (!type)
     throw Error(FilePosition{}, "a tween of a component that the game does not know", "see Game::knows");
   if (field >= type->fields().size())

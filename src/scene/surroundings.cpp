@@ -2,6 +2,8 @@
 
 #include <array>
 
+#include "vole/world/level_now.hpp"
+
 namespace vole {
 namespace {
 

@@ -5,7 +5,11 @@
 #include <algorithm>
 #include <utility>
 
+#include "vole/asset/catalog.hpp"
 #include "vole/base/names.hpp"
+#include "vole/world/level_now.hpp"
+#include "vole/world/playing.hpp"
+#include "vole/world/sprite.hpp"
 
 namespace vole {
 namespace {

@@ -26,6 +26,7 @@
 #include "vole/world/script.hpp"
 #include "vole/world/shapes.hpp"
 #include "vole/world/side_mover.hpp"
+#include "vole/world/sprite.hpp"
 #include "vole/world/switches.hpp"
 
 namespace vole {

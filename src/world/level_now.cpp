@@ -8,6 +8,7 @@
 #include <utility>
 
 #include "level_room.hpp"
+#include "vole/asset/catalog.hpp"
 #include "vole/base/names.hpp"
 #include "vole/world/binding.hpp"
 

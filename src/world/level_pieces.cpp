@@ -4,6 +4,7 @@
 #include <algorithm>
 
 #include "level_room.hpp"
+#include "vole/asset/catalog.hpp"
 #include "vole/base/hash.hpp"
 #include "vole/base/names.hpp"
 #include "vole/base/random.hpp"

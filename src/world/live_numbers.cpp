@@ -2,9 +2,11 @@
 
 #include <algorithm>
 
+#include "vole/level/level.hpp"
 #include "vole/world/kind_of.hpp"
 #include "vole/world/mind.hpp"
 #include "vole/world/script.hpp"
+#include "vole/world/world.hpp"
 
 namespace vole {
 namespace {

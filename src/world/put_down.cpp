@@ -5,14 +5,18 @@
 #include <optional>
 #include <utility>
 
+#include "vole/level/level.hpp"
 #include "vole/physics/subpixel.hpp"
 #include "vole/world/attached.hpp"
 #include "vole/world/compiled_kinds.hpp"
 #include "vole/world/kind_of.hpp"
+#include "vole/world/level_now.hpp"
 #include "vole/world/mind.hpp"
 #include "vole/world/path_mover.hpp"
 #include "vole/world/place_link.hpp"
 #include "vole/world/pose.hpp"
+#include "vole/world/sprite.hpp"
+#include "vole/world/world.hpp"
 
 namespace vole {
 

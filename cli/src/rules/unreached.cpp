@@ -5,9 +5,11 @@
 #include "../staged_level.hpp"
 #include "game_under_check.hpp"
 #include "vole/scene/reach.hpp"
+#include "vole/scene/solid_things.hpp"
 #include "vole/world/path_mover.hpp"
 #include "vole/world/person.hpp"
 #include "vole/world/pushable.hpp"
+#include "vole/world/switches.hpp"
 
 namespace {
 

@@ -5,9 +5,10 @@
 #include <memory>
 
 #include "vole/app/game.hpp"
-#include "vole/app/host.hpp"
 
 namespace vole {
+
+class Host;
 
 // Makes the host that shows the game. Throws Error when there is no display.
 using MakeHost = std::function<std::shared_ptr<Host>()>;

@@ -19,6 +19,7 @@
 #include "vole/app/game.hpp"
 #include "vole/base/state.hpp"
 #include "vole/scene/running_scene.hpp"
+#include "vole/world/compiled_kinds.hpp"
 
 namespace vole {
 

@@ -12,11 +12,11 @@
 #include <string_view>
 #include <vector>
 
+#include "vole/asset/asset_type.hpp"
 #include "vole/base/error.hpp"
 
 namespace vole {
 
-class Catalog;
 template <class T>
 class Asset;
 
@@ -64,8 +64,7 @@ class Loading {
 //   static bool will_do(Catalog&, std::string_view name);                // whether a file of this name is one, for hints
 //   static std::string find_packed(Catalog&, std::string_view name);     // the file of many that holds it
 //   static std::vector<std::string> packed_names(Catalog&);
-template <class T>
-struct AssetType;
+// (declared in asset_type.hpp)
 
 namespace detail {
 

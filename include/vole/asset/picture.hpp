@@ -2,7 +2,7 @@
 // renderer copies what is opaque and blends only what must be blended.
 #pragma once
 
-#include "vole/asset/catalog.hpp"
+#include "vole/asset/asset_type.hpp"
 #include "vole/asset/image.hpp"
 
 namespace vole {

@@ -29,6 +29,7 @@
 #include <utility>
 #include <vector>
 
+#include "vole/asset/asset.hpp"
 #include "vole/asset/clip.hpp"
 #include "vole/asset/clip_rules.hpp"
 #include "vole/asset/clip_set.hpp"

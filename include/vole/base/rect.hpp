@@ -7,8 +7,6 @@
 // share no point.
 #pragma once
 
-#include <algorithm>
-
 #include "vole/base/vec.hpp"
 
 namespace vole {
@@ -38,15 +36,15 @@ struct BasicRect {
 
   // The part that both hold; empty when they do not overlap.
   BasicRect shared_with(const BasicRect& other) const {
-    const V corner{std::max(left(), other.left()), std::max(top(), other.top())};
-    const V end{std::min(right(), other.right()), std::min(bottom(), other.bottom())};
-    return {corner, {std::max(end.x - corner.x, Scalar{0}), std::max(end.y - corner.y, Scalar{0})}};
+    const V corner{larger_of(left(), other.left()), larger_of(top(), other.top())};
+    const V end{smaller_of(right(), other.right()), smaller_of(bottom(), other.bottom())};
+    return {corner, {larger_of(end.x - corner.x, Scalar{0}), larger_of(end.y - corner.y, Scalar{0})}};
   }
 
   // The smallest that holds both.
   BasicRect joined_with(const BasicRect& other) const {
-    const V corner{std::min(left(), other.left()), std::min(top(), other.top())};
-    const V end{std::max(right(), other.right()), std::max(bottom(), other.bottom())};
+    const V corner{smaller_of(left(), other.left()), smaller_of(top(), other.top())};
+    const V end{larger_of(right(), other.right()), larger_of(bottom(), other.bottom())};
     return {corner, end - corner};
   }
 

@@ -14,6 +14,7 @@
 #include <type_traits>
 #include <vector>
 
+#include "vole/asset/asset.hpp"
 #include "vole/draw/text.hpp"
 
 namespace vole {

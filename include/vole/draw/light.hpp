@@ -17,6 +17,7 @@
 
 #include "vole/asset/picture.hpp"
 #include "vole/base/rect.hpp"
+#include "vole/draw/lamp_size.hpp"
 #include "vole/draw/lit_area.hpp"
 
 namespace vole {
@@ -31,7 +32,6 @@ struct LampGlow {
 
   friend bool operator==(const LampGlow&, const LampGlow&) = default;
 };
-inline constexpr int largest_lamp = 512;  // its radius
 
 struct LampItem {
   IVec2 at{0, 0};  // the pixel of the canvas that is brightest

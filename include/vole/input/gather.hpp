@@ -18,7 +18,7 @@ namespace vole {
 class InputGather {
  public:
   explicit InputGather(std::shared_ptr<const Controls> controls);
-  explicit InputGather(const Controls& controls) : InputGather(std::make_shared<const Controls>(controls)) {}
+  explicit InputGather(const Controls& controls);
 
   void add(const ControlEvent& event);
   // A finger presses the areas that it is in, and makes gestures; the first one moves the pointer.

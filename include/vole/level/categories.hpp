@@ -15,7 +15,7 @@
 #include <vector>
 
 #include "vole/base/describe.hpp"
-#include "vole/physics/collision_world.hpp"
+#include "vole/physics/body_id.hpp"
 
 namespace vole {
 

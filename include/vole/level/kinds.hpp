@@ -19,6 +19,8 @@
 
 namespace vole {
 
+inline constexpr std::size_t most_tags = 32;  // of one thing
+
 struct Kinds {
   Named<Node> all;
   std::vector<std::string> files;  // that were read

@@ -137,9 +137,6 @@ struct LevelLayer {
   bool blocks() const { return solid && parallax == Vec2{1, 1}; }
 };
 
-// Of one thing.
-inline constexpr std::size_t most_tags = 32;
-
 struct LevelPlace {
   std::string kind;
   Vec2 at{0, 0};

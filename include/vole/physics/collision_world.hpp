@@ -21,25 +21,12 @@
 #include <span>
 #include <vector>
 
+#include "vole/physics/body_id.hpp"
 #include "vole/physics/bounds_grid.hpp"
 #include "vole/physics/shape_contact.hpp"
 #include "vole/physics/solid_grid.hpp"
 
 namespace vole {
-
-using BodyId = std::uint32_t;
-inline constexpr BodyId no_body = 0xffffffffu;
-
-// Holds what runs into it; only notices; or is as if it were not there.
-enum class BodyUse : std::uint8_t { solid, sensor, off };
-constexpr auto enum_names(BodyUse) {
-  return std::array<std::string_view, 3>{"solid", "sensor", "off"};
-}
-
-// Categories are told apart by numbers below this; sets of them are bits.
-inline constexpr std::size_t most_categories = 32;
-using CategoryMask = std::uint32_t;
-inline constexpr CategoryMask all_categories = ~CategoryMask{0};
 
 using ShapeList = std::vector<Shape>;
 inline constexpr std::size_t most_body_shapes = 32;

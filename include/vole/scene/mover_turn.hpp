@@ -13,11 +13,12 @@
 #include "vole/scene/body_motion.hpp"
 #include "vole/world/body.hpp"
 #include "vole/world/entities.hpp"
-#include "vole/world/level_edge.hpp"
-#include "vole/world/level_now.hpp"
-#include "vole/world/sprite.hpp"
 
 namespace vole {
+
+class LevelNow;
+struct LevelEdge;
+struct Sprite;
 
 struct MoverTurn {
   Intent intent;

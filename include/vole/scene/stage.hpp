@@ -8,22 +8,21 @@
 #pragma once
 
 #include <initializer_list>
+#include <memory>
 #include <optional>
 #include <string>
 #include <string_view>
 #include <utility>
 
-#include "vole/asset/font.hpp"
 #include "vole/input/rebinding.hpp"
+#include "vole/physics/body_id.hpp"
 #include "vole/scene/argument.hpp"
 #include "vole/scene/scene_types.hpp"
-#include "vole/scene/solid_things.hpp"
 #include "vole/scene/tweening.hpp"
 #include "vole/scene/xray.hpp"
 #include "vole/world/attached.hpp"
 #include "vole/world/body.hpp"
 #include "vole/world/checks.hpp"
-#include "vole/world/compiled_kinds.hpp"
 #include "vole/world/kind_of.hpp"
 #include "vole/world/pose.hpp"
 #include "vole/world/tags.hpp"
@@ -31,7 +30,16 @@
 
 namespace vole {
 
+class Catalog;
+class Categories;
+class CollisionWorld;
+class CompiledKinds;
 class Cues;
+class Font;
+class SolidGrid;
+class SolidThings;
+struct Binding;
+struct CompiledKind;
 
 // What a scene is run with; all of it outlives the scene.
 struct StageSetting {
@@ -41,18 +49,13 @@ struct StageSetting {
   IVec2 canvas{320, 180};
   int ticks_per_second = 60;
 
-  const Binding& binding() const { return kinds.binding(); }
+  const Binding& binding() const;
 };
 
 class Stage {
  public:
-  Stage(const StageSetting& setting, World& world, const SceneArgument& argument)
-      : entities(world.entities),
-        camera(world.camera),
-        random(world.random),
-        setting_(setting),
-        world_(world),
-        argument_(argument) {}
+  Stage(const StageSetting& setting, World& world, const SceneArgument& argument);
+  ~Stage();
   Stage(const Stage&) = delete;
   Stage& operator=(const Stage&) = delete;
 
@@ -60,8 +63,8 @@ class Stage {
   Camera& camera;
   Random& random;
 
-  Catalog& catalog() const { return setting_.binding().catalog; }
-  const Font& font(std::string_view name) const { return *catalog().get<Font>(name); }
+  Catalog& catalog() const;
+  const Font& font(std::string_view name) const;
   const Input& input() const { return world_.input; }
   // Whether an action was pressed within the last seconds and nobody has taken the press; takes it.
   bool take_press(std::string_view action, float within = 0, int player = 1) {
@@ -167,7 +170,7 @@ class Stage {
   // (collision_world.hpp). To ask many questions, keep what this returns until something moves.
   const CollisionWorld& bodies() const;
   // The thing that an answer is about; none for a tile.
-  Entity thing(BodyId body) const { return solids_.thing(body); }
+  Entity thing(BodyId body) const;
   // The bits of some categories, for such a question. Throws Error with the nearest name.
   CategoryMask categories(std::initializer_list<std::string_view> names) const;
   // Whether one of the thing's checks (checks.hpp) finds something. Throws Error for a check that it does not have.
@@ -197,8 +200,7 @@ class Stage {
   // described, and for a component that the game does not know.
   template <Described Component, class Field>
   Tweening<Field> tween(Entity entity, Field Component::*field) {
-    return {world_.tweens,
-            add_tween(entity, setting_.binding().types.of<Component>(), index_of_field(field))};
+    return {world_.tweens, add_tween(entity, described_type<Component>(), index_of_field(field))};
   }
 
   // All things stand still for so long: a hit that is felt. The scene with its tick(), timers, camera and labels go on; what
@@ -253,10 +255,10 @@ class Stage {
   XrayParts xray() const { return xray_; }
 
   // For the steps of a tick; the bodies of things as they were when update_bodies() or bodies() was last called.
-  SolidThings& solids() { return solids_; }
-  const SolidThings& solids() const { return solids_; }
+  SolidThings& solids() { return *solids_; }
+  const SolidThings& solids() const { return *solids_; }
   void update_bodies() const;
-  const Categories& categories() const { return setting_.kinds.written().categories; }
+  const Categories& categories() const;
 
  private:
   friend class RunningScene;
@@ -264,7 +266,7 @@ class Stage {
 
   void leave_for(std::string_view scene, SceneArgument argument);
   [[noreturn]] void wrong_argument(std::string_view wanted) const;
-  std::size_t add_tween(Entity entity, const ComponentTypes::Type* type, std::size_t field);
+  std::size_t add_tween(Entity entity, const DescribedType& component, std::size_t field);
   void expect_cue(std::string_view name) const;
   void expect_kind(std::string_view kind) const;
   void expect_tag(std::string_view tag) const;
@@ -280,8 +282,8 @@ class Stage {
   const SceneArgument& argument_;
   XrayParts xray_;
   std::vector<Rebinding> rebindings_;
-  mutable SolidThings solids_;  // follows the components whenever it is asked
-  const Cues* cues_ = nullptr;  // once the scene has said them
+  std::unique_ptr<SolidThings> solids_;  // follows the components whenever it is asked
+  const Cues* cues_ = nullptr;           // once the scene has said them
   std::optional<SceneChange> change_;
 };
 

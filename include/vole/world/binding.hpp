@@ -2,12 +2,14 @@
 // restored. Nothing here is state.
 #pragma once
 
-#include "vole/asset/catalog.hpp"
 #include "vole/world/component_types.hpp"
-#include "vole/world/level_now.hpp"
-#include "vole/world/sprite.hpp"
 
 namespace vole {
+
+class Catalog;
+class LevelNow;
+struct Sprite;
+struct Track;
 
 // Where names are looked up. All of it outlives what is bound.
 struct Binding {

@@ -10,7 +10,8 @@
 
 #include "vole/base/describe.hpp"
 #include "vole/base/rect.hpp"
-#include "vole/physics/collision_world.hpp"
+#include "vole/physics/body_id.hpp"
+#include "vole/physics/cell_form.hpp"
 
 namespace vole {
 

@@ -11,9 +11,14 @@
 #include <vector>
 
 #include "vole/level/kinds.hpp"
-#include "vole/world/world.hpp"
+#include "vole/world/binding.hpp"
 
 namespace vole {
+
+class Level;
+class World;
+struct FromPlace;
+struct LevelPlace;
 
 struct CompiledKind {
   struct Part {

@@ -91,9 +91,10 @@ class ComponentTypes {
   // nullptr when there is none of this name.
   const Type* find(std::string_view name) const;
   // The type of a C++ type; nullptr when it is not a component.
-  template <class T>
+  const Type* of(const DescribedType& described) const { return by_number(described.number()); }
+  template <Described T>
   const Type* of() const {
-    return by_number(described_type<T>().number());
+    return of(described_type<T>());
   }
   // Those that files may have.
   const Type* find_in_files(std::string_view name) const;

@@ -5,7 +5,7 @@
 #pragma once
 
 #include "vole/base/describe.hpp"
-#include "vole/draw/light.hpp"
+#include "vole/draw/lamp_size.hpp"
 
 namespace vole {
 

@@ -19,7 +19,7 @@
 #include <string_view>
 #include <vector>
 
-#include "vole/asset/catalog.hpp"
+#include "vole/asset/asset.hpp"
 #include "vole/level/level.hpp"
 #include "vole/world/kind_of.hpp"
 #include "vole/world/put_piece.hpp"

@@ -12,6 +12,7 @@
 #include <optional>
 #include <string>
 
+#include "vole/asset/asset.hpp"
 #include "vole/asset/names.hpp"
 #include "vole/draw/draw_list.hpp"
 #include "vole/world/playing.hpp"

@@ -3,20 +3,23 @@
 //   tags = ["seed", "round"]
 #pragma once
 
-#include <algorithm>
 #include <string>
 #include <string_view>
 #include <vector>
 
 #include "vole/base/describe.hpp"
-#include "vole/level/level.hpp"
+#include "vole/level/kinds.hpp"
 
 namespace vole {
 
 struct Tags {
   std::vector<std::string> names;
 
-  bool has(std::string_view tag) const { return std::find(names.begin(), names.end(), tag) != names.end(); }
+  bool has(std::string_view tag) const {
+    for (const std::string& name : names)
+      if (name == tag) return true;
+    return false;
+  }
 };
 template <class V>
 void describe(V& v, Tags& tags) {

@@ -6,8 +6,10 @@
 #include "vole/base/names.hpp"
 #include "vole/physics/subpixel.hpp"
 #include "vole/world/body.hpp"
+#include "vole/world/compiled_kinds.hpp"
 #include "vole/world/motion.hpp"
 #include "vole/world/path_mover.hpp"
+#include "vole/world/sprite.hpp"
 #include "vole/world/zone.hpp"
 
 namespace vole {

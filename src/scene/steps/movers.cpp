@@ -5,6 +5,7 @@
 #include "../carrying.hpp"
 #include "../level_edges.hpp"
 #include "../pushing.hpp"
+#include "vole/world/sprite.hpp"
 
 namespace vole {
 namespace {
