@@ -128,6 +128,87 @@ vole::StateBytes bytes_of(const Running& running) {
   return out.take();
 }
 
+// A state written field by field, as its format says: what the library's tables must come to.
+class PlainState {
+ public:
+  vole::StateWriter out;
+
+  template <class T>
+  void operator()(std::string_view, T& field, const vole::FieldRule& = {}) {
+    put(field);
+  }
+  template <class T>
+  void state(std::string_view, T& field, const vole::FieldRule& = {}) {
+    put(field);
+  }
+  void rest(vole::Named<int>& fields) {
+    out.add_count(fields.size());
+    for (auto& item : fields) {
+      put(item.name);
+      put(item.value);
+    }
+  }
+
+ private:
+  template <class T>
+  requires(std::is_arithmetic_v<T> || std::is_enum_v<T>) void put(const T& value) {
+    out.add(&value, sizeof value);
+  }
+  void put(const std::string& text) {
+    out.add_count(text.size());
+    out.add(text.data(), text.size());
+  }
+  void put(const vole::Vec2& pair) { put(pair.x), put(pair.y); }
+  void put(const vole::IVec2& pair) { put(pair.x), put(pair.y); }
+  void put(const vole::Vec4& four) { put(four.x), put(four.y), put(four.z), put(four.w); }
+  void put(const vole::Rect& box) { put(box.at), put(box.size); }
+  void put(const vole::IRect& box) { put(box.at), put(box.size); }
+  void put(const vole::Entity& entity) { put(entity.index), put(entity.generation); }
+  void put(const vole::Random& chance) { put(chance.state()); }
+  void put(const Inner& inner) { put(inner.count), put(inner.ripe); }
+  void put(const std::optional<vole::Vec2>& maybe) {
+    put(maybe.has_value());
+    if (maybe) put(*maybe);
+  }
+  void put(const std::vector<std::string>& list) {
+    out.add_count(list.size());
+    for (const std::string& text : list) put(text);
+  }
+  void put(const std::array<Inner, 3>& three) {
+    for (const Inner& inner : three) put(inner);
+  }
+  void put(const vole::Located<std::string>& located) { put(located.value); }
+};
+
+// Describes what is no member of it.
+struct Astray {
+  int own = 0;
+  static inline int other = 0;
+};
+template <class V>
+void describe(V& v, Astray& astray) {
+  v("own", astray.own);
+  v("other", astray.other);
+}
+
+// What stands in files alone.
+struct Raw {
+  vole::Node node;
+};
+template <class V>
+void describe(V& v, Raw& raw) {
+  v("node", raw.node);
+}
+
+// A number cannot be a place.
+struct Misplaced {
+  float at = 0;
+};
+template <class V>
+void describe(V& v, Misplaced& misplaced) {
+  v.state("at", misplaced.at, vole::position());
+}
+
 template <class V>
 void describe(V& v, Everything& e) {
   v("whole", e.whole);
@@ -210,6 +291,38 @@ TEST_CASE("a state is read back bit for bit, from bytes and from TOML") {
   CHECK(in_file("on = true\nother = 3").empty());
   CHECK(in_file("small = 4") == "4 is too large; the most is 3");
   CHECK(in_file("list = []").find("a whole number wanted here") == 0);
+}
+
+TEST_CASE("a state has the bytes of its fields, one after the other, however they lie in memory") {
+  vole::Random chance(11);
+  for (int i = 0; i < 500; ++i) {
+    Running running = random_running(chance);
+    PlainState plain;
+    describe(plain, running);
+    REQUIRE(bytes_of(running) == plain.out.take());
+  }
+}
+
+TEST_CASE("a byte that is neither true nor false, and a word that an enum has not, are refused") {
+  const Running usual;
+  const vole::StateBytes bytes = bytes_of(usual);
+  const auto refused_with = [&bytes](std::size_t at, unsigned char value) {
+    vole::StateBytes changed = bytes;
+    changed.at(at) = value;
+    Running running;
+    vole::StateReader in(changed);
+    CHECK_THROWS_WITH(read_state(in, running), Catch::Contains("the state is broken"));
+  };
+  refused_with(0, 2);                                       // `on` comes first
+  const std::size_t after_weather = 1 + 4 + 3 * 5 + 4 + 4;  // maybe, list, three, located, rest
+  refused_with(bytes.size() - after_weather - 4, 2);
+}
+
+TEST_CASE("what cannot be described is told where the type is first used") {
+  vole::StateWriter out;
+  CHECK_THROWS_WITH(write_state(out, Astray{}), Catch::Contains("\"other\" of Astray is no member of it"));
+  CHECK_THROWS_WITH(vole::described_type<Raw>().expect_state(), Catch::Contains("\"node\" of Raw"));
+  CHECK_THROWS_WITH(write_state(out, Misplaced{}), Catch::Contains("position() is for"));
 }
 
 TEST_CASE("a state beyond what a program can make of it is refused, as bytes and as TOML") {

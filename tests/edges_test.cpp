@@ -218,6 +218,27 @@ TEST_CASE("a game's words give its options, or the code to end with") {
   CHECK(options.shots[1].tick == 70);
   CHECK_FALSE(options.shots[2].tick);
   options = {};
+  for (const std::vector<const char*>& wrong :
+       std::vector<std::vector<const char*>>{{"--ticks"},
+                                             {"--ticks", "5x"},
+                                             {"--ticks=-5"},
+                                             {"--ticks", "1000000000001"},
+                                             {"--seed", "18446744073709551616"},
+                                             {"--mute=yes"},
+                                             {"--record", ""},
+                                             {"--shot", "@5"},
+                                             {"--xray", "nothing"},
+                                             {"--replay", "a.run", "--record", "b.run"},
+                                             {"--replay", "a.run", "--seed", "1"},
+                                             {"--compare", "a.run"},
+                                             {"stray"}})
+    CHECK(parsed(wrong, options) == 2);
+  options = {};
+  CHECK_FALSE(
+      parsed({"--ticks=12", "--seed", "18446744073709551615", "--xray", "bodies", "--mute"}, options));
+  CHECK((options.ticks == 12 && options.seed == 18446744073709551615u &&
+         options.xray != vole::XrayParts::usual() && options.mute));
+  options = {};
   CHECK_FALSE(parsed({"--headless", "--ticks", "0"}, options));
   CHECK(options.ticks == 0);
   options = {};

@@ -36,7 +36,8 @@ std::string take_xray(const std::string& words, XrayParts& parts) {
   try {
     parts = parse_xray(words);
   } catch (const Error& error) {
-    return to_text(error.problems()[0]);
+    const Problem& problem = error.problems()[0];
+    return problem.text + (problem.hint.empty() ? "" : "; " + problem.hint);
   }
   return {};
 }

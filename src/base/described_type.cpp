@@ -233,11 +233,11 @@ Node DescribedType::schema(const FieldRule&) const {
   Node others = detail::yes_no_node(false);  // of keys that are not listed
   for (const DescribedField& field : table(sample.get()).fields()) {
     if (field.sort == DescribedField::Sort::state) continue;
-    Node schema = field.type->schema(field.rule);
     if (field.sort == DescribedField::Sort::rest) {
-      others = std::move(schema);
+      others = static_cast<const detail::NamedType&>(*field.type).value_type().schema({});
       continue;
     }
+    Node schema = field.type->schema(field.rule);
     if (std::optional<Node> usual = field.type->default_node(field.in(sample.get()));
         usual && !field.rule.required)
       detail::put(schema, "default", std::move(*usual));
