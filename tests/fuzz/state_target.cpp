@@ -4,8 +4,10 @@
 #include <optional>
 
 #include "vole/app/simulation.hpp"
+#include "vole/asset/catalog.hpp"
 #include "vole/asset/font.hpp"
 #include "vole/base/node.hpp"
+#include "vole/base/state.hpp"
 #include "vole/level/kinds.hpp"
 #include "vole/world/side_mover.hpp"
 #include "vole/world/sprite.hpp"
