@@ -3,7 +3,6 @@
 #include <fmt/core.h>
 
 #include <algorithm>
-#include <iterator>
 #include <map>
 
 namespace vole {
@@ -33,7 +32,7 @@ std::string printable(const std::string& text) {
   for (const char c : text) {
     const auto byte = static_cast<unsigned char>(c);
     if (byte < 0x20 || byte == 0x7f)
-      fmt::format_to(std::back_inserter(out), "\\x{:02x}", byte);
+      out += fmt::format("\\x{:02x}", byte);
     else
       out += c;
   }
@@ -49,7 +48,7 @@ std::string how_often(const Problem& problem) {
     const bool last = i + 1 == problem.also.size();
     const bool all = static_cast<std::int64_t>(problem.also.size()) + 1 == problem.times;
     text += i == 0 ? ", also at " : last && all ? " and " : ", ";
-    fmt::format_to(std::back_inserter(text), "{}:{}", problem.also[i].line, problem.also[i].column);
+    text += fmt::format("{}:{}", problem.also[i].line, problem.also[i].column);
   }
   return text + ")";
 }

@@ -2,7 +2,6 @@
 
 #include <fmt/core.h>
 
-#include <iterator>
 
 #include "tick.hpp"
 #include "vole/base/reading.hpp"
@@ -129,8 +128,7 @@ namespace {
 
 void add_argument(std::string& text, std::string_view key, const SceneArgument& argument) {
   if (argument.type())
-    fmt::format_to(std::back_inserter(text), "{} = {}\n", key,
-                   argument.type()->to_inline_toml(argument.data()));
+    text += fmt::format("{} = {}\n", key, argument.type()->to_inline_toml(argument.data()));
 }
 
 }  // namespace
