@@ -8,6 +8,7 @@
 
 #include "vole/asset/atlas.hpp"
 #include "vole/asset/catalog.hpp"
+#include "vole/asset/font.hpp"
 #include "vole/asset/packing.hpp"
 #include "vole/base/random.hpp"
 #include "vole/draw/label.hpp"

@@ -7,6 +7,7 @@
 
 #include "vole/app/session.hpp"
 #include "vole/base/random.hpp"
+#include "vole/level/level.hpp"
 #include "vole/vole.hpp"
 
 namespace {

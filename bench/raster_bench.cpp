@@ -7,6 +7,7 @@
 #include <cstring>
 #include <vector>
 
+#include "vole/base/block_grid.hpp"
 #include "vole/base/random.hpp"
 #include "vole/draw/raster.hpp"
 

@@ -3,6 +3,7 @@
 
 #include "support.hpp"
 #include "vole/app/session.hpp"
+#include "vole/asset/sheet.hpp"
 #include "vole/physics/subpixel.hpp"
 
 namespace {

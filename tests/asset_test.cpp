@@ -2,6 +2,7 @@
 #include "support.hpp"
 #include "vole/animation/playhead.hpp"
 #include "vole/asset/font.hpp"
+#include "vole/asset/sheet.hpp"
 #include "vole/level/kinds.hpp"
 #include "vole/level/level.hpp"
 

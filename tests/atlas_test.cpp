@@ -7,6 +7,7 @@
 
 #include "support.hpp"
 #include "vole/asset/font.hpp"
+#include "vole/asset/sheet.hpp"
 #include "vole/draw/raster.hpp"
 #include "vole/level/tileset.hpp"
 

@@ -5,6 +5,8 @@
 
 #include "sheet_stage.hpp"
 #include "vole/animation/playhead.hpp"
+#include "vole/asset/clip_rules.hpp"
+#include "vole/asset/sheet.hpp"
 #include "vole/base/described_type.hpp"
 #include "vole/base/reading.hpp"
 #include "vole/base/state.hpp"

@@ -5,6 +5,7 @@
 #include "vole/app/simulation.hpp"
 #include "vole/world/motion.hpp"
 #include "vole/world/side_mover.hpp"
+#include "vole/world/world.hpp"
 
 namespace {
 

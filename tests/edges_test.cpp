@@ -3,6 +3,7 @@
 #include "support.hpp"
 #include "vole/app/options.hpp"
 #include "vole/app/trouble.hpp"
+#include "vole/asset/sheet.hpp"
 #include "vole/base/reading.hpp"
 #include "vole/draw/raster.hpp"
 #include "vole/input/gather.hpp"

@@ -11,6 +11,7 @@
 #include "support.hpp"
 #include "vole/base/file_set.hpp"
 #include "vole/base/program.hpp"
+#include "vole/level/level.hpp"
 
 namespace {
 

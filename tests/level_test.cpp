@@ -459,12 +459,23 @@ TEST_CASE("layers are shown as their look says, which code may change and the st
   const vole::Colour soil{0x4a, 0x30, 0x26, 0xff}, brown{0x7a, 0x4a, 0x33, 0xff};
   CHECK(drawn().at(4, 44) == soil);
   CHECK(drawn().at(12, 36) == brown);
-  stage.level().look("ground").tint = {255, 0, 255, 255};
+  const auto change = [&](std::string_view layer, const auto& how) {
+    vole::LayerLook look = stage.level().look(layer);
+    how(look);
+    stage.level().set_look(layer, look);
+  };
+  const vole::StateBytes before = test.state();
+  // Looking changes nothing, and what one look returned is not touched by another.
+  const vole::LayerLook& ground = stage.level().look("ground");
+  CHECK(stage.level().look("things").opacity == 1);
+  CHECK(ground.tint == vole::white);
+  CHECK(test.state() == before);
+  change("ground", [](vole::LayerLook& look) { look.tint = {255, 0, 255, 255}; });
   CHECK(drawn().at(4, 44) == vole::Colour{0x4a, 0, 0x26, 0xff});
-  stage.level().look("things").opacity = 0.5f;
+  change("things", [](vole::LayerLook& look) { look.opacity = 0.5f; });
   const vole::Colour half = drawn().at(12, 36);
   CHECK(half.r == Approx(0x7a / 2).margin(1));
-  stage.level().look("things").visible = false;
+  change("things", [](vole::LayerLook& look) { look.visible = false; });
   CHECK(drawn().at(12, 36) == vole::Colour{0, 0, 0, 255});
   // Not seen, but there.
   CHECK(stage.level().solid().solid(0, 5));
@@ -480,6 +491,10 @@ TEST_CASE("layers are shown as their look says, which code may change and the st
   CHECK(restored.look("ground").opacity == 1);
   CHECK_THROWS_WITH(restored.look("grund"),
                     Contains("no layer \"grund\" in level \"long\"; did you mean \"ground\"?"));
+  // As the file has it again: nothing is changed any more.
+  stage.level().set_look("ground", {});
+  stage.level().set_look("things", {});
+  CHECK(test.state() == before);
 }
 
 TEST_CASE("a layer that is not solid is run through, whatever its tiles are") {
@@ -676,4 +691,117 @@ TEST_CASE("every spot of the largest level is exact to a part of a pixel, and be
     CHECK(vole::to_pixels(vole::to_subpixels(at)) == at);
   CHECK(end - 1 / 256.0f != end);
   CHECK(end + 1 / 256.0f == end);
+}
+
+TEST_CASE("what is asked of a level without one loaded is an error, and ends nothing") {
+  LevelStage test;
+  vole::Stage& stage = test.start(test.folder);
+  vole::LevelNow& level = stage.level();
+  const std::string none = "no level is loaded";
+  CHECK_FALSE(stage.has_level());
+  CHECK_FALSE(level.endless());
+  CHECK_THROWS_WITH(level.put("ground", {0, 0}, "soil"), Contains(none));
+  CHECK_THROWS_WITH(level.tile("ground", {0, 0}), Contains(none));
+  CHECK_THROWS_WITH(level.group("ground", {0, 0}), Contains(none));
+  CHECK_THROWS_WITH(level.look("ground"), Contains(none));
+  CHECK_THROWS_WITH(level.set_look("ground", {}), Contains(none));
+  CHECK_THROWS_WITH(level.darkness(), Contains(none));
+  CHECK_THROWS_WITH(level.darken(0.5f), Contains(none));
+  CHECK_THROWS_WITH(level.friction({0, 0}), Contains(none));
+  CHECK_THROWS_WITH(level.friction_of_floor({0, 0}), Contains(none));
+  CHECK_THROWS_WITH(level.find<Pond>("ground", {0, 0}), Contains(none));
+  CHECK_THROWS_WITH(level.find_anywhere<Pond>({0, 0}), Contains(none));
+  CHECK_THROWS_WITH(level.has_tag("ground", {0, 0}, "wet"), Contains(none));
+  CHECK_THROWS_WITH(level.cell_at({0, 0}), Contains(none));
+  CHECK_THROWS_WITH(level.size(), Contains(none));
+  CHECK_THROWS_WITH(level.file(), Contains(none));
+  CHECK_THROWS_WITH(level.solid(), Contains(none));
+  CHECK_THROWS_WITH(level.zone("bed"), Contains(none));
+  CHECK_THROWS_WITH(level.path("round"), Contains(none));
+  CHECK_THROWS_WITH(level.places(), Contains(none));
+  CHECK_THROWS_WITH(level.piece_files(), Contains(none));
+  test.tick();
+}
+
+TEST_CASE("darkness and opacity are brought within 0 to 1, and what is no number is an error") {
+  LevelStage test;
+  vole::LevelNow& level = test.load("").level();
+  for (const float beyond : {1.01f, 1.1f, 1e30f, std::numeric_limits<float>::infinity()}) {
+    level.darken(beyond);
+    CHECK(level.darkness() == 1);
+    level.darken(-beyond);
+    CHECK(level.darkness() == 0);
+    level.set_look("ground", {.opacity = beyond});
+    CHECK(level.look("ground").opacity == 1);
+    level.set_look("ground", {.opacity = -beyond});
+    CHECK(level.look("ground").opacity == 0);
+  }
+  level.darken(0.25f);
+  const float none = std::numeric_limits<float>::quiet_NaN();
+  CHECK_THROWS_WITH(level.darken(none), Contains("NaN"));
+  CHECK_THROWS_WITH(level.set_look("ground", {.opacity = none}), Contains("NaN"));
+  CHECK(level.darkness() == 0.25f);
+}
+
+TEST_CASE("cells that are dug in any order come to the same state, and each counts once") {
+  const auto dug = [](bool shuffled) {
+    LevelStage test;
+    vole::Stage& stage = test.load("");
+    std::vector<IVec2> cells;
+    for (int y = 0; y < 6; ++y)
+      for (int x = 0; x < 20; ++x) cells.push_back({x, y});
+    vole::Random chance(5);
+    if (shuffled)
+      for (std::size_t i = cells.size(); i > 1; --i)
+        std::swap(cells[i - 1], cells[chance.below(static_cast<std::uint32_t>(i))]);
+    for (const IVec2 cell : cells) stage.level().put("ground", cell, cell.y < 3 ? "soil" : "grass");
+    for (const IVec2 cell : cells) stage.level().put("ground", cell, cell.x % 2 == 0 ? "" : "grass");
+    // What the file says is no change: rows of nothing above the floor.
+    std::size_t differ = 0;
+    for (const IVec2 cell : cells) differ += cell.x % 2 == 1 || cell.y == 5 ? 1 : 0;
+    CHECK(stage.level().changed().size() == differ);
+    return test.state();
+  };
+  CHECK(dug(true) == dug(false));
+}
+
+TEST_CASE("what comes along into another level is in the layer of its name there, also after a restore") {
+  LevelStage test;
+  test.folder.write("levels/deep.level.toml",
+                    "cells = [20, 6]\ntileset = \"soil\"\n[[layers]]\nname = \"sky\"\n[[layers]]\nname = "
+                    "\"things\"\n[[layers]]\nname = \"front\"\n");
+  test.folder.write("levels/bare.level.toml",
+                    "cells = [20, 6]\ntileset = \"soil\"\n[[layers]]\nname = \"only\"\n");
+  vole::Stage& stage = test.load("");
+  const vole::Entity mouse = stage.spawn("mouse", {8, 40});
+  const auto layer = [&] { return stage.get<vole::Sprite>(mouse).links.layer; };
+  const auto restored = [&] {
+    vole::RunningScene again(*test.setting, test.game.steps(), test.game.scenes().get("cues"), {}, 1);
+    const vole::StateBytes state = test.state();
+    vole::StateReader in(state);
+    again.read(in);
+    again.bind();
+    return again.stage().get<vole::Sprite>(mouse).links.layer;
+  };
+  CHECK(layer() == stage.level().layer("things"));
+  stage.load_level("deep");
+  CHECK(layer() == stage.level().layer("things"));
+  CHECK(restored() == layer());
+  // To the front, where there is none of this name.
+  stage.load_level("bare");
+  CHECK(layer() == 0);
+  CHECK(restored() == layer());
+  test.tick();
+}
+
+TEST_CASE("no two states of cells have the same number, in whichever level") {
+  LevelStage test;
+  vole::Stage& stage = test.load("");
+  std::set<std::uint64_t> seen{stage.level().changes()};
+  for (int i = 0; i < 5; ++i) {
+    stage.load_level("long");
+    CHECK(seen.insert(stage.level().changes()).second);
+    stage.level().put("ground", {i, 0}, "soil");
+    CHECK(seen.insert(stage.level().changes()).second);
+  }
 }

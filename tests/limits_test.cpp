@@ -11,6 +11,7 @@
 #include "vole/asset/atlas.hpp"
 #include "vole/asset/font.hpp"
 #include "vole/asset/packing.hpp"
+#include "vole/asset/sheet.hpp"
 #include "vole/base/schema.hpp"
 #include "vole/input/recording.hpp"
 #include "vole/level/level.hpp"

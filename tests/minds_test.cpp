@@ -12,6 +12,7 @@
 #include "vole/world/mind.hpp"
 #include "vole/world/script.hpp"
 #include "vole/world/side_mover.hpp"
+#include "vole/world/world.hpp"
 #include "yard.hpp"
 
 namespace {
@@ -498,4 +499,48 @@ TEST_CASE(
   yard.tick(30);
   CHECK(yard.pose(thing).at.x > 210);
   CHECK(yard.pose(other).at.x < x);
+}
+
+TEST_CASE("other steps, parts and conditions count from the tick in which code says them, restored or not") {
+  Yard yard(
+      "[runner]\nbody = { size = [10, 10], category = \"walkers\" }\ntop_mover = { speed = 60 }\n"
+      "script = { steps = [\"10 right\", \"10 up\"] }\n"
+      "[thinker]\nbody = { size = [10, 10], category = \"walkers\" }\ntop_mover = { speed = 60 }\n"
+      "[[thinker.mind]]\ndoes = \"patrol\"\nwhen = [\"speed > 1000\"]\n[[thinker.mind]]\ndoes = \"wait\"\n");
+  const Entity runner = yard.stage->spawn("runner", {100, 100}),
+               thinker = yard.stage->spawn("thinker", {300, 100});
+  yard.tick(5);
+  const Vec2 before = yard.pose(runner).at, waited = yard.pose(thinker).at;
+  vole::Script& script = yard.stage->get<vole::Script>(runner);
+  script.steps = {{"10 left", {}}, {"10 down", {}}};  // as many as before
+  yard.stage->get<vole::Mind>(thinker).parts[0].value.when = {{"speed >= 0", {}}};
+  const vole::StateBytes changed = yard.state();
+  yard.tick(20);
+  CHECK(yard.pose(runner).at.x < before.x - 10);
+  CHECK(yard.pose(thinker).at != waited);
+  const vole::StateBytes end = yard.state();
+  vole::StateReader in(changed);
+  yard.running->read(in);
+  yard.running->bind();
+  yard.tick(20);
+  CHECK(yard.state() == end);
+}
+
+TEST_CASE(
+    "a mind goes on to another path where that is nearest, not as far along as it was on the one before") {
+  Yard yard(
+      "[guard]\nbody = { size = [6, 6], category = \"walkers\" }\ntop_mover = { speed = 90 }\n"
+      "[[guard.mind]]\ndoes = \"follow path\"\npath = \"far\"\nwhen = [\"speed >= 0\"]\n"
+      "[[guard.mind]]\ndoes = \"follow path\"\npath = \"near\"\n",
+      {}, {}, {},
+      "[[paths]]\nname = \"far\"\npoints = [[60, 60], [560, 60]]\n"
+      "[[paths]]\nname = \"near\"\npoints = [[560, 180], [60, 180]]\n");
+  const Entity guard = yard.stage->spawn("guard", {60, 60});
+  yard.tick(200);
+  const Vec2 left = yard.pose(guard).at;
+  REQUIRE(left.x > 300);
+  yard.stage->get<vole::Mind>(guard).parts[0].value.when = {{"speed > 1000", {}}};
+  for (int i = 0; i < 200 && yard.pose(guard).at.y < 170; ++i) yard.tick();
+  CHECK(yard.pose(guard).at.x > left.x - 40);
+  CHECK(yard.pose(guard).at.x < left.x + 20);
 }

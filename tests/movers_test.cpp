@@ -2,6 +2,8 @@
 // game's own.
 #include <cmath>
 
+#include "vole/base/direction.hpp"
+#include "vole/base/random.hpp"
 #include "vole/world/fly_mover.hpp"
 #include "vole/world/level_edge.hpp"
 #include "vole/world/path_mover.hpp"
@@ -344,6 +346,32 @@ TEST_CASE("a crate is pushed no faster than it lets itself be pushed, and held b
     yard.stage->remove(cart);
     yard.stage->remove(bird);
     yard.tick();
+  }
+}
+
+TEST_CASE("whoever pushes a crate that cannot go on, from whichever sides, nobody comes to be inside of it") {
+  for (const std::uint64_t seed : {0u, 1u, 2u, 3u, 4u, 5u}) {
+    Yard yard(
+        "[cart]\nbody = { size = [12, 12], category = \"crates\" }\npushable = { speed = 30 }\n"
+        "[post]\nbody = { size = [40, 8], category = \"doors\" }\n"
+        "[bird]\nbody = { size = [10, 10], category = \"walkers\" }\ntop_mover = { speed = 90 }\n");
+    yard.stage->spawn("post", {300, 60});
+    // One stands flush on the crate, before a wall, and one comes from below.
+    const Entity cart = yard.stage->spawn("cart", {300, 82});
+    std::vector<Entity> birds = {yard.stage->spawn("bird", {300, 70}), yard.stage->spawn("bird", {300, 100})};
+    if (seed > 0) birds.push_back(yard.stage->spawn("bird", {280, 82}));
+    vole::Random random(seed);
+    std::vector<Vec2> ways = {{0, 1}, {0, -1}, {1, 0}};
+    for (int i = 0; i < 400; ++i) {
+      for (std::size_t k = 0; k < birds.size(); ++k) {
+        if (seed > 0 && random.below(20) == 0)
+          ways[k] = vole::unit_of(static_cast<vole::Direction>(random.below(8)));
+        yard.stage->get<vole::Intent>(birds[k]).direction = ways[k];
+      }
+      yard.tick();
+      for (const Entity bird : birds) REQUIRE_FALSE(yard.stage->overlap(bird, cart));
+      REQUIRE(yard.stage->bodies().has(cart.index));
+    }
   }
 }
 

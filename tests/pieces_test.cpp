@@ -6,8 +6,10 @@
 #include <set>
 
 #include "test_stage.hpp"
+#include "vole/base/block_grid.hpp"
 #include "vole/draw/raster.hpp"
 #include "vole/input/intent.hpp"
+#include "vole/level/level.hpp"
 #include "vole/physics/subpixel.hpp"
 #include "vole/world/motion.hpp"
 #include "vole/world/path_mover.hpp"
@@ -270,7 +272,7 @@ TEST_CASE("an endless level is drawn as one level made of its pieces is, at each
     for (std::size_t i = 0; i < middles.size(); ++i) {
       whole.camera.jump_to(middles[i] - Vec2(way.whole_at * 8));
       // What does not go along with the level lies elsewhere when the level begins elsewhere.
-      if (way.whole_at != IVec2{0, 0}) whole.level().look("hills").visible = false;
+      if (way.whole_at != IVec2{0, 0}) whole.level().set_look("hills", {.visible = false});
       way.tick();
       const vole::Image now = way.picture();
       if (way.whole_at == IVec2{0, 0} && now != pictures[i]) ++different;
@@ -771,4 +773,141 @@ TEST_CASE("a piece joins by its openings where code wants it") {
   CHECK(stage.level().piece(left)->cell == IVec2{4, 5});
   CHECK(stage.level().piece(cave)->cell == IVec2{18, 8});
   CHECK_THROWS_WITH(stage.join_piece("cave", gate, LevelSide::right), Contains("does not join"));
+}
+
+TEST_CASE("a mind in a piece follows a path of that piece, wherever it lies") {
+  Way way;
+  way.folder.write("kinds.toml", vole::read_text(way.folder.path("kinds.toml"), 1 << 20) +
+                                     "[guard]\nbody = { size = [4, 4] }\ntop_mover = { speed = 60 }\n"
+                                     "mind = [{ does = \"follow path\", path = \"round\" }]\n");
+  way.write_level("hut", Rows(4, std::string(8, '.')),
+                  "[[places]]\nkind = \"guard\"\nat = [4, 16]\nname = \"guard\"\n"
+                  "[[paths]]\nname = \"round\"\npoints = [[4, 16], [60, 16]]\n");
+  way.write_level("flat", Rows(10, std::string(60, '.')), "");
+  vole::Stage& stage = way.start(way.folder);
+  stage.load_level("flat");
+  for (const IVec2 cell : {IVec2{5, 3}, IVec2{30, 5}}) {
+    const vole::Entity guard = stage.named("guard", stage.put_piece("hut", cell));
+    const Vec2 corner(cell * 8);
+    float least = 1e9f, most = 0;
+    for (int i = 0; i < 300; ++i) {
+      way.tick();
+      const Vec2 at = stage.get<vole::Pose>(guard).at - corner;
+      least = std::min(least, at.x);
+      most = std::max(most, at.x);
+      REQUIRE(at.y == Approx(16).margin(2));
+    }
+    CHECK(least < 12);
+    CHECK(most > 45);
+    CHECK(most < 66);
+  }
+}
+
+TEST_CASE("what belongs to pieces leaves with their level, zones too") {
+  Way way;
+  way.write_level("hut", Rows(4, std::string(8, '.')),
+                  "[[zones]]\nname = \"inside\"\nat = [0, 0]\nsize = [64, 32]\n");
+  way.write_level("flat", Rows(10, std::string(30, '.')), "");
+  vole::Stage& stage = way.start(way.folder);
+  stage.load_level("flat");
+  stage.put_piece("hut", {5, 3});
+  const auto zones = [&] {
+    int count = 0;
+    stage.entities.visit<vole::Zone>(
+        [&](vole::Entity zone, const vole::Zone&) { count += stage.removed(zone) ? 0 : 1; });
+    return count;
+  };
+  REQUIRE(zones() == 1);
+  stage.load_level("flat");
+  CHECK(zones() == 0);
+}
+
+TEST_CASE("a piece that code puts far ahead is not taken for the end of an endless level") {
+  for (const LevelSide side : {LevelSide::right, LevelSide::left, LevelSide::bottom, LevelSide::top}) {
+    Way way(side);
+    vole::Stage& stage = way.start(way.folder);
+    stage.load_level("way");
+    way.tick(3);
+    const vole::Rect bounds = stage.camera.bounds;
+    const vole::IRect there = stage.level().extent();
+    const IVec2 on = vole::way(side, vole::is_forward(side) ? 400 : -400);
+    const IVec2 size = stage.level().cells();
+    const IVec2 cell{std::clamp(there.at.x + on.x, 0, size.x - 40),
+                     std::clamp(there.at.y + on.y, 0, size.y - 40)};
+    const std::uint32_t ahead = stage.put_piece(
+        "piece0", side == LevelSide::left || side == LevelSide::right ? IVec2{cell.x, 0} : IVec2{0, cell.y});
+    CHECK(stage.level().extent() == there);
+    way.tick();
+    CHECK(stage.camera.bounds == bounds);
+    CHECK(stage.level().piece(ahead) != nullptr);
+    // It goes on over the gap, piece by piece.
+    const Vec2 step = Vec2(vole::way(side, vole::is_forward(side) ? 6 : -6));
+    std::uint32_t most = 0;
+    for (int i = 0; i < 150; ++i) {
+      stage.camera.jump_to(stage.camera.middle() + step);
+      way.tick();
+      most = std::max(most, stage.level().pieces().back().number);
+      const vole::Rect seen = stage.camera.seen(), all = stage.camera.bounds;
+      REQUIRE(seen.shared_with(all) == seen);
+    }
+    CHECK(most > 3);
+  }
+}
+
+TEST_CASE("a tile in a layer that does not go along with an endless level stays where it is put") {
+  Way way;
+  vole::Stage& stage = way.start(way.folder);
+  stage.load_level("way");
+  stage.level().put("hills", {2, 2}, "leaf");
+  const IVec2 before = stage.level().origin();
+  for (int i = 0; i < 3000 && stage.level().origin() == before; ++i) {
+    stage.camera.jump_to(stage.camera.middle() + Vec2{20, 0});
+    way.tick();
+  }
+  REQUIRE(stage.level().origin() != before);
+  CHECK(stage.level().tile("hills", {2, 2}) == "leaf");
+  CHECK(stage.level().changed().size() == 1);
+}
+
+TEST_CASE("a camera that looks within a zone does so until it is told otherwise, also in an endless level") {
+  Way way;
+  const std::string text = vole::read_text(way.folder.path("levels/way.level.toml"), 1 << 20);
+  way.folder.write("levels/way.level.toml",
+                   text + "[[zones]]\nname = \"shed\"\nat = [8, 8]\nsize = [96, 64]\n");
+  vole::Stage& stage = way.start(way.folder);
+  stage.load_level("way");
+  vole::ShownView& map = stage.add_view("map", {{0, 0}, {16, 8}});
+  stage.look_within("shed");
+  const vole::Rect shed = stage.zone("shed").area;
+  for (int i = 0; i < 40; ++i) {
+    way.tick();
+    REQUIRE(stage.camera.bounds == shed);
+    REQUIRE(stage.view("map").camera.bounds.size.x > shed.size.x);
+  }
+  const vole::Rect before = map.camera.bounds;
+  way.write_level("flat", Rows(10, std::string(30, '.')), "");
+  stage.load_level("flat");
+  CHECK(stage.view("map").camera.bounds == vole::Rect{{0, 0}, {240, 80}});
+  CHECK(stage.view("map").camera.bounds != before);
+  CHECK(stage.camera.bounds == vole::Rect{{0, 0}, {240, 80}});
+}
+
+TEST_CASE("a tween of a cell moves with the origin of an endless level") {
+  Way way;
+  vole::Stage& stage = way.start(way.folder);
+  stage.load_level("way");
+  const vole::Entity thing = stage.entities.create();
+  stage.entities.add(thing, vole::Pose{{10, 10}, {10, 10}});
+  stage.entities.add(thing, Nest{{0, 0}, {}, {4, 4}, {3, 3}});
+  const vole::Entity still = stage.entities.create();
+  stage.entities.add(still, vole::Pose{{10, 10}, {10, 10}});
+  stage.entities.add(still, Nest{{0, 0}, {}, {9, 4}, {3, 3}});
+  stage.tween(thing, &Nest::cell).to({9, 4}, 2);
+  const IVec2 before = stage.level().origin();
+  for (int i = 0; i < 3000 && (stage.level().origin() == before || i < 150); ++i) {
+    stage.camera.jump_to(stage.camera.middle() + Vec2{20, 0});
+    way.tick();
+  }
+  REQUIRE(stage.level().origin() != before);
+  CHECK(stage.get<Nest>(thing).cell == stage.get<Nest>(still).cell);
 }

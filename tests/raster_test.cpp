@@ -4,6 +4,8 @@
 #include <cmath>
 
 #include "support.hpp"
+#include "vole/asset/font.hpp"
+#include "vole/base/block_grid.hpp"
 #include "vole/draw/camera.hpp"
 #include "vole/draw/text.hpp"
 

@@ -9,6 +9,7 @@
 #include "vole/app/session.hpp"
 #include "vole/input/gather.hpp"
 #include "vole/input/recording.hpp"
+#include "vole/level/level.hpp"
 #include "vole/scene/controls_scene.hpp"
 #include "vole/scene/cues.hpp"
 #include "vole/scene/drawing.hpp"

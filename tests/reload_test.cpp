@@ -6,6 +6,8 @@
 #include <thread>
 
 #include "test_window.hpp"
+#include "vole/asset/sheet.hpp"
+#include "vole/level/level.hpp"
 
 namespace {
 

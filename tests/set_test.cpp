@@ -3,6 +3,7 @@
 #include <cmath>
 
 #include "sheet_stage.hpp"
+#include "vole/asset/sheet.hpp"
 #include "vole/input/intent.hpp"
 
 namespace {

@@ -1,4 +1,6 @@
 // Where frames may come from, named points, pivots by clip, and sheets that lie in an atlas.
+#include "vole/asset/sheet.hpp"
+
 #include <atomic>
 #include <thread>
 

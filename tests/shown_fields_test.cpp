@@ -2,6 +2,7 @@
 #include <algorithm>
 
 #include "sheet_stage.hpp"
+#include "vole/asset/sheet.hpp"
 #include "vole/base/field.hpp"
 
 namespace {

@@ -10,6 +10,7 @@
 #include "vole/world/path_mover.hpp"
 #include "vole/world/side_mover.hpp"
 #include "vole/world/top_mover.hpp"
+#include "vole/world/world.hpp"
 #include "yard.hpp"
 
 namespace {

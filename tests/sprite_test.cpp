@@ -1,6 +1,7 @@
 // Sprites as a game shows them: packed frames, boxes, backgrounds, runs, and things that hang from points.
 #include "sheet_stage.hpp"
 #include "vole/app/game.hpp"
+#include "vole/asset/sheet.hpp"
 #include "vole/draw/raster.hpp"
 
 namespace {

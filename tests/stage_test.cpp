@@ -5,6 +5,7 @@
 
 #include "alone.hpp"
 #include "test_stage.hpp"
+#include "vole/asset/sheet.hpp"
 #include "vole/input/gather.hpp"
 #include "vole/physics/sweep.hpp"
 #include "vole/scene/side_motion.hpp"

@@ -10,6 +10,7 @@
 #include "vole/base/state.hpp"
 #include "vole/scene/running_scene.hpp"
 #include "vole/vole.hpp"
+#include "vole/world/binding.hpp"
 
 // Says the cues that a test wants.
 class CueScene : public vole::Scene {

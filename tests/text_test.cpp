@@ -2,6 +2,7 @@
 #include <cstring>
 
 #include "support.hpp"
+#include "vole/asset/font.hpp"
 #include "vole/draw/label.hpp"
 #include "vole/draw/raster.hpp"
 

@@ -4,6 +4,7 @@
 #include "alone.hpp"
 #include "test_stage.hpp"
 #include "test_window.hpp"
+#include "vole/asset/font.hpp"
 #include "vole/base/names.hpp"
 #include "vole/draw/raster.hpp"
 #include "vole/level/level.hpp"

@@ -1,5 +1,6 @@
 // Ground that chooses its tiles by its neighbours.
 #include "test_stage.hpp"
+#include "vole/base/block_grid.hpp"
 #include "vole/level/level.hpp"
 
 namespace {

@@ -3,6 +3,8 @@
 #include <functional>
 
 #include "sheet_stage.hpp"
+#include "vole/asset/sheet.hpp"
+#include "vole/world/world.hpp"
 
 namespace {
 

@@ -3,6 +3,7 @@
 
 #include "diagram.hpp"
 #include "preview_kinds.hpp"
+#include "vole/world/conditions.hpp"
 #include "vole/world/mind.hpp"
 #include "vole/world/side_mover.hpp"
 
@@ -12,11 +13,9 @@ using namespace paper;
 using vole::MindDoes;
 using vole::MindPart;
 
-Question question_of(const MindPart& part, const std::vector<vole::ClipRules::Condition>& when,
-                     const vole::ClipRules& conditions, bool from_the_side) {
+Question question_of(const MindPart& part, const std::vector<std::string>& when, bool from_the_side) {
   Question question;
-  for (const vole::ClipRules::Condition& condition : when)
-    question.asks.push_back(to_text(condition, conditions));
+  question.asks = when;
   if (part.every > 0)
     question.asks.push_back(part.does == MindDoes::act
                                 ? fmt::format("every {} s", part.every)
@@ -52,8 +51,8 @@ void preview_mind(vole::Catalog& catalog, const std::string& name, const std::st
   page.text({margin, 16}, fmt::format("the mind of \"{}\": the first part that applies, each tick", name));
   std::vector<Question> questions;
   for (std::size_t i = 0; i < mind->parts.size(); ++i)
-    questions.push_back(question_of(mind->parts[i].value, mind->conditions->rules()[i].when,
-                                    *mind->conditions, thing.kind->find<vole::SideMover>() != nullptr));
+    questions.push_back(question_of(mind->parts[i].value, mind->conditions->texts(i),
+                                    thing.kind->find<vole::SideMover>() != nullptr));
   draw_diagram(page, questions, "it wants nothing");
   page.save(output);
 }

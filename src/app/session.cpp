@@ -9,6 +9,7 @@
 
 #include "vole/base/file_set.hpp"
 #include "vole/base/program.hpp"
+#include "vole/world/world.hpp"
 
 namespace vole {
 namespace {

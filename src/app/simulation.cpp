@@ -9,6 +9,7 @@
 #include "vole/base/state.hpp"
 #include "vole/base/writing.hpp"
 #include "vole/world/live_numbers.hpp"
+#include "vole/world/world.hpp"
 
 namespace vole {
 

@@ -5,6 +5,7 @@
 #include <algorithm>
 #include <cstdio>
 
+#include "vole/asset/font.hpp"
 #include "vole/draw/text.hpp"
 
 namespace vole {

@@ -32,7 +32,7 @@ FieldTable::FieldTable(std::vector<DescribedField> fields, const void* owner) : 
     if (field.rule.is_position || field.type->has_items()) movable_.push_back(i);
     if (const int parts = field.type->parts(); parts > 0)
       numbers_.push_back(
-          {field.key, parts, field.rule.is_position && field.type == &field_type<Vec2>(), &field});
+          {field.key, parts, field.rule.is_position, field.type == &field_type<IVec2>(), &field});
   }
 }
 

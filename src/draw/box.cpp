@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <array>
 
+#include "vole/asset/sheet.hpp"
+
 namespace vole {
 namespace {
 

@@ -4,6 +4,9 @@
 #include <cmath>
 #include <limits>
 
+#include "vole/asset/tile_cell.hpp"
+#include "vole/base/block_grid.hpp"
+
 namespace vole {
 namespace {
 

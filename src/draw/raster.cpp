@@ -5,6 +5,8 @@
 
 #include "blend.hpp"
 #include "draw_picture.hpp"
+#include "vole/asset/tile_cell.hpp"
+#include "vole/base/block_grid.hpp"
 #include "vole/base/division.hpp"
 
 namespace vole {

@@ -2,6 +2,8 @@
 
 #include <algorithm>
 
+#include "vole/asset/font.hpp"
+
 namespace vole {
 namespace {
 

@@ -90,7 +90,7 @@ void Carrying::take_out_all() {
   for (CarriedThing& each : all_) {
     each.from = solids_.body(each.thing).at;
     each.to = each.from;
-    solids_.take_out(each.thing);
+    out_.emplace_back(solids_, each.thing);
   }
 }
 
@@ -119,6 +119,7 @@ void Carrying::settle(bool moved) {
     solids_.put(each.thing, moved ? each.to : each.from);
   }
   all_.clear();
+  out_.clear();
 }
 
 bool Carrying::carry(Entity platform, Vec2 from, Vec2 to) {
@@ -145,7 +146,7 @@ float Carrying::try_to_carry(Entity platform, Vec2 from, Vec2 by) {
   }
   gather_pushed(platform, by);
   take_out_all();
-  solids_.take_out(platform);
+  const OutOfTheWay out(solids_, platform);
   const float room = move_all(platform);
   settle(room == 1);
   return room;
@@ -161,7 +162,7 @@ void Carrying::before_move(Entity mover) {
 bool Carrying::after_move(Entity mover, Vec2 by) {
   if (all_.empty()) return true;
   for (CarriedThing& rider : all_) rider.by = by;
-  solids_.take_out(mover);
+  const OutOfTheWay out(solids_, mover);
   const bool moved = move_all(mover) == 1;
   settle(moved);
   return moved;

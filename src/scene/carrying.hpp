@@ -10,6 +10,13 @@ namespace vole {
 class Carrying {
  public:
   explicit Carrying(Tick& tick) : tick_(tick), solids_(tick.stage.solids()) {}
+  // What was taken out of the way is put back, also when a mover has thrown.
+  ~Carrying() {
+    all_.clear();
+    out_.clear();
+  }
+  Carrying(const Carrying&) = delete;
+  Carrying& operator=(const Carrying&) = delete;
 
   // Moves a body that nothing holds, as a platform, from where it was. What stands on it is carried, with all that stands on
   // that; what is in its way is pushed. Where something would be squeezed, that is noted, it moves as far as there is room,
@@ -34,6 +41,7 @@ class Carrying {
   Tick& tick_;
   SolidThings& solids_;
   std::vector<CarriedThing>& all_ = tick_.scratch.carried;
+  std::vector<OutOfTheWay>& out_ = tick_.scratch.out_of_the_way;
 };
 
 }  // namespace vole

@@ -4,6 +4,7 @@
 
 #include <algorithm>
 
+#include "vole/asset/font.hpp"
 #include "vole/scene/drawing.hpp"
 
 namespace vole {

@@ -3,6 +3,7 @@
 #include <fmt/core.h>
 
 #include "vole/base/names.hpp"
+#include "vole/level/kinds.hpp"
 
 namespace vole {
 

@@ -6,12 +6,20 @@
 #include "placement.hpp"
 #include "shown_fields.hpp"
 #include "tick.hpp"
+#include "vole/level/level.hpp"
 #include "vole/scene/drawing.hpp"
 #include "vole/scene/level_drawing.hpp"
 #include "vole/world/sprite.hpp"
 #include "xray_drawing.hpp"
 
 namespace vole {
+
+void TileFrames::show(const std::shared_ptr<const Level>& level, std::int64_t ticks, int ticks_per_second) {
+  if (of != level) frames = level->tiles.frames();
+  of = level;
+  level->tiles.put_moving(frames, ticks, ticks_per_second);
+}
+
 namespace {
 
 // Once more on the other side, while it crosses an edge of the level behind which it comes in again.

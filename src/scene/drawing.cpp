@@ -5,6 +5,8 @@
 #include <algorithm>
 
 #include "vole/asset/catalog.hpp"
+#include "vole/asset/font.hpp"
+#include "vole/asset/sheet.hpp"
 
 namespace vole {
 namespace {

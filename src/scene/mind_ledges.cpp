@@ -6,6 +6,7 @@
 
 #include "vole/base/hash.hpp"
 #include "vole/base/state.hpp"
+#include "vole/level/level.hpp"
 
 namespace vole {
 namespace {

@@ -25,7 +25,7 @@ class MindLedges {
   LedgeWays& known(std::uint32_t key, const LevelNow& level, const LedgeWalker& walker);
 
   std::shared_ptr<const Level> of_;
-  std::uint32_t changes_ = 0;
+  std::uint64_t changes_ = 0;
   std::uint64_t level_key_ = 0;
   CollisionWorld tiles_;
   std::deque<Known> known_;  // the oldest first

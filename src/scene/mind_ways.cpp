@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "vole/level/level.hpp"
 #include "vole/world/level_now.hpp"
 
 namespace vole {

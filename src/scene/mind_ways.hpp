@@ -41,7 +41,7 @@ class MindWays {
   WayField& field(const LevelNow& level, const WayCells& cells, IVec2 goal, int reach);
 
   std::shared_ptr<const Level> of_;
-  std::uint32_t changes_ = 0;
+  std::uint64_t changes_ = 0;
   IVec2 origin_{0, 0};
   std::deque<Known> known_;  // the oldest first
 };

@@ -5,7 +5,9 @@
 #include <algorithm>
 #include <limits>
 
+#include "vole/level/level.hpp"
 #include "vole/world/compiled_kinds.hpp"
+#include "vole/world/world.hpp"
 #include "vole/world/zone.hpp"
 
 namespace vole {
@@ -58,6 +60,21 @@ Rect bounds_of(const LevelNow& level) {
   return {Vec2(cells.at * level.tile_size()), Vec2(cells.size * level.tile_size())};
 }
 
+LevelCameras::LevelCameras(World& world) : world_(world) {
+  if (!world.level) return;
+  const Rect bounds = bounds_of(world.level);
+  own_ = world.camera.bounds == bounds;
+  for (ShownView& view : world.views)
+    if (view.camera.bounds == bounds) views_.push_back(&view.camera);
+}
+
+void LevelCameras::follow() const {
+  if (!own_ && views_.empty()) return;
+  const Rect bounds = bounds_of(world_.level);
+  if (own_) world_.camera.bounds = bounds;
+  for (Camera* const camera : views_) camera->bounds = bounds;
+}
+
 Entity put_place(const StageSetting& setting, World& world, const FromPlace& from) {
   const LevelPlace& place = *world.level.place(from);
   return put_down(world, *kind_at(setting, place), place, from, setting.binding());
@@ -97,17 +114,18 @@ void Pieces::find_view() {
 
 void Pieces::go_along(Haste haste) {
   if (!level_.endless()) return;
+  const LevelCameras cameras(world_);
   find_view();
   leave_behind();
   remove_left_behind();
   go_on(haste);
   if (const IVec2 cells = level_.room_behind(); cells != IVec2{0, 0})
     world_.move_origin(cells, setting_.binding().types);
-  if (!world_.camera.bounds.empty()) world_.camera.bounds = bounds_of(level_);
+  cameras.follow();
 }
 
 void Pieces::leave_behind() {
-  if (!level_.own_part_left() && !level_.pieces().empty() &&
+  if (!level_.own_part_left() && level_.has_gone_on() &&
       stretch(IRect{-level_.origin(), level_.file().cells}).end < behind_) {
     level_.leave_own_part();
     remove_zones(world_, 0);

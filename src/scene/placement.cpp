@@ -1,5 +1,6 @@
 #include "placement.hpp"
 
+#include "vole/asset/sheet.hpp"
 #include "vole/base/trig.hpp"
 #include "vole/world/attached.hpp"
 #include "vole/world/pose.hpp"

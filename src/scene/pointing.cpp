@@ -1,8 +1,10 @@
 // What the pointer is on.
 #include <tuple>
 
+#include "vole/level/level.hpp"
 #include "vole/scene/stage.hpp"
 #include "vole/world/sprite.hpp"
+#include "vole/world/world.hpp"
 
 namespace vole {
 namespace {

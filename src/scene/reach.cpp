@@ -10,6 +10,7 @@
 
 #include "ledges.hpp"
 #include "side_play.hpp"
+#include "vole/level/level.hpp"
 #include "vole/scene/solid_things.hpp"
 
 namespace vole {

@@ -8,6 +8,7 @@
 #include "vole/base/hash.hpp"
 #include "vole/base/trig.hpp"
 #include "vole/draw/draw_list.hpp"
+#include "vole/level/level.hpp"
 #include "vole/scene/solid_things.hpp"
 #include "vole/world/lamp.hpp"
 

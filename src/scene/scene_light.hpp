@@ -31,7 +31,7 @@ class SceneLight {
   struct Surroundings {
     const Level* level = nullptr;
     const SolidGrid* solid = nullptr;
-    std::uint32_t changes = 0;
+    std::uint64_t changes = 0;
     IVec2 at{0, 0};  // its pixel in the level
     int reach = 0;
     bool shadows = false;

@@ -1,5 +1,6 @@
 #include "shown_fields.hpp"
 
+#include "vole/world/binding.hpp"
 #include "vole/world/playing.hpp"
 #include "vole/world/sprite.hpp"
 
@@ -28,14 +29,29 @@ ShownFields::~ShownFields() {
       field.put_back(shown.back().own);
 }
 
+namespace {
+
+bool is_of(const BoundField& bound, const TrackField& wanted) {
+  return bound.type && bound.type->name == wanted.component &&
+         bound.type->fields()[bound.index].name == wanted.field;
+}
+
+}  // namespace
+
+// Another track may lie where an older one did, so what is known is looked at again.
+const BoundField& ShownFields::find(const Track& track, std::size_t field) {
+  std::vector<BoundField>& known = scratch_.track_fields[&track];
+  known.resize(track.fields.size());
+  const TrackField& wanted = track.fields[field];
+  if (!is_of(known[field], wanted))
+    known[field] = bind_field(setting_.binding().types, wanted.component, wanted.field);
+  return known[field];
+}
+
 void ShownFields::show(Entity entity, const Track& track, std::int64_t ticks, float strength) {
-  const auto [known, is_new] = scratch_.track_fields.try_emplace(&track);
-  if (is_new)
-    for (const TrackField& wanted : track.fields)
-      known->second.push_back(bind_field(setting_.binding().types, wanted.component, wanted.field));
   const std::int64_t time = track.time_at(ticks, setting_.ticks_per_second);
   for (std::size_t i = 0; i < track.fields.size(); ++i) {
-    const BoundField& bound = known->second[i];
+    const BoundField& bound = find(track, i);
     if (!bound.type || bound.parts != track.fields[i].parts) continue;
     FieldRef field = bound.in(world_.entities, entity);
     if (!field) continue;

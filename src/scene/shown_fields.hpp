@@ -3,6 +3,7 @@
 #pragma once
 
 #include "tick.hpp"
+#include "vole/world/component_types.hpp"
 
 namespace vole {
 
@@ -15,6 +16,7 @@ class ShownFields {
   ShownFields& operator=(const ShownFields&) = delete;
 
  private:
+  const BoundField& find(const Track& track, std::size_t field);
   void show(Entity entity, const Track& track, std::int64_t ticks, float strength);
 
   World& world_;

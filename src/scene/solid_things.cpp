@@ -2,6 +2,8 @@
 
 #include <algorithm>
 
+#include "vole/level/level.hpp"
+
 namespace vole {
 namespace {
 
@@ -87,6 +89,10 @@ void SolidThings::take_out(Entity thing) {
   if (!collisions_.has(thing.index)) return;
   known_[thing.index].body = collisions_.body(thing.index);
   collisions_.remove(thing.index);
+}
+
+void SolidThings::put_back(Entity thing) {
+  if (!collisions_.has(thing.index)) put(thing, known(thing).at);
 }
 
 }  // namespace vole

@@ -11,6 +11,7 @@
 #include "vole/asset/catalog.hpp"
 #include "vole/asset/font.hpp"
 #include "vole/base/names.hpp"
+#include "vole/level/level.hpp"
 #include "vole/physics/subpixel.hpp"
 #include "vole/scene/body_motion.hpp"
 #include "vole/scene/cues.hpp"
@@ -43,6 +44,36 @@ const Font& Stage::font(std::string_view name) const {
 Entity Stage::thing(BodyId body) const {
   return solids_->thing(body);
 }
+const Input& Stage::input() const {
+  return world_.input;
+}
+bool Stage::take_press(std::string_view action, float within, int player) {
+  return world_.input.take_press(action, within, player);
+}
+void Stage::ask_for_control(bool asks) {
+  world_.asks_for_control = asks;
+}
+const std::string& Stage::asked_control() const {
+  return world_.input.asked_control;
+}
+std::int64_t Stage::ticks() const {
+  return world_.ticks;
+}
+bool Stage::has_level() const {
+  return static_cast<bool>(world_.level);
+}
+LevelNow& Stage::level() {
+  return world_.level;
+}
+const LevelNow& Stage::level() const {
+  return world_.level;
+}
+bool Stage::frozen() const {
+  return world_.frozen_ticks > 0;
+}
+std::vector<Tween>& Stage::tweens() {
+  return world_.tweens;
+}
 const Categories& Stage::categories() const {
   return setting_.kinds.written().categories;
 }
@@ -54,13 +85,19 @@ void Stage::load_level(std::string_view name) {
   if (level.wants_seed()) level.seed(random.next_wide());
 
   world_.level = std::move(level);
+  world_.find_layers();
   camera.bounds = bounds_of(world_.level);
+  for (ShownView& view : world_.views)
+    if (!view.camera.bounds.empty()) view.camera.bounds = camera.bounds;
   const bool begins_at_end = world_.level.endless() && !is_forward(world_.level.file().endless->side);
   camera.jump_to(begins_at_end ? camera.bounds.at + camera.bounds.size : camera.bounds.at);
   // What came from a level before this one stays, but is no longer from a place.
   entities.visit<FromPlace>([this](Entity entity, const FromPlace&) { entities.remove<FromPlace>(entity); });
   for (std::uint32_t i = 0; i < world_.level.places().size(); ++i)
     put_place(setting_, world_, {i, 0, world_.level.places()[i].stays});
+  entities.visit<Zone>([this](Entity entity, const Zone& zone) {
+    if (zone.piece != 0) entities.remove(entity);
+  });
   put_zones(world_);
   link_places(world_, setting_.binding().types);
   Pieces(setting_, world_).go_along(Haste::at_once);
@@ -70,11 +107,13 @@ template <class Add>
 std::uint32_t Stage::add_piece(std::string_view name, const Add& add) {
   level_with("piece", name);
   const LevelNow before = world_.level;
+  const LevelCameras cameras(world_);
   try {
     const PutPiece& piece = add(world_.level.choose(name));
     const std::uint32_t number = piece.number;
     expect_places(setting_, world_.level, piece.file());
     Pieces(setting_, world_).finish(number);
+    cameras.follow();
     return number;
   } catch (const Error&) {
     world_.level = before;
@@ -96,7 +135,9 @@ std::uint32_t Stage::join_piece(std::string_view name, std::uint32_t to, LevelSi
 
 void Stage::drop_piece(std::uint32_t number) {
   level_with("piece", std::to_string(number));
+  const LevelCameras cameras(world_);
   Pieces(setting_, world_).drop(number);
+  cameras.follow();
 }
 
 std::uint32_t Stage::piece_of(Entity entity) const {
@@ -313,7 +354,7 @@ std::size_t Stage::add_tween(Entity entity, const DescribedType& component, std:
   tween.entity = entity;
   tween.component = type->name;
   tween.field = info.name;
-  tween.bound = {type, field, info.parts, info.is_position};
+  tween.bound = {type, field, info.parts, info.is_position, info.in_cells};
   world_.tweens.push_back(std::move(tween));
   return world_.tweens.size() - 1;
 }

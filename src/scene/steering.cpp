@@ -8,7 +8,9 @@
 #include "thinking.hpp"
 #include "vole/base/direction.hpp"
 #include "vole/base/trig.hpp"
+#include "vole/level/level.hpp"
 #include "vole/physics/subpixel.hpp"
+#include "vole/world/file_here.hpp"
 #include "vole/world/fly_mover.hpp"
 #include "vole/world/motion.hpp"
 #include "vole/world/side_mover.hpp"
@@ -147,33 +149,31 @@ class Steerer {
 
   // A little ahead of where it is on it: back and forth on an open path, round and round on a closed one.
   Vec2 next_on_path() {
-    const LevelNow& level = thinker_.tick.world.level;
-    const LevelPath* const path = path_of_level(level);
-    if (!path) return thinker_.pose.at;
+    const auto [file, offset] = file_here(thinker_.tick.world, thinker_.thing);
+    if (!file) return thinker_.pose.at;
+    const LevelPath& path = file->path(part_.path.value, part_.path.where);
+    const Vec2 here = thinker_.pose.at - offset;  // in the file
     constexpr float ahead = 8, near = 6, far = 32;
     Mind& its = mind();
-    if (its.along < 0) its.along = path->nearest(thinker_.pose.at);
+    if (its.along < 0) its.along = path.nearest(here);
     // So many steps at most: what is fast is not left behind by what it follows.
     for (int i = 0; i < 16; ++i) {
-      const Vec2 off = path->at(its.along) - thinker_.pose.at;
-      const Vec2 onward = path->direction(its.along) * (its.goes_back ? -1.0f : 1.0f);
+      const Vec2 off = path.at(its.along) - here;
+      const Vec2 onward = path.direction(its.along) * (its.goes_back ? -1.0f : 1.0f);
       const float distance = side_ ? std::abs(off.x) : length_of(off);
       // Past it counts as there, so that what turns slowly does not circle it.
       const bool past = off.x * onward.x + off.y * onward.y <= 0 && distance < far;
       if (distance >= near && !past) break;
       its.along += its.goes_back ? -ahead : ahead;
-      if (path->closed()) {
-        its.along = std::fmod(its.along + path->length(), path->length());
+      if (path.closed()) {
+        its.along = std::fmod(its.along + path.length(), path.length());
         continue;
       }
-      if (its.along >= path->length()) its.goes_back = true;
+      if (its.along >= path.length()) its.goes_back = true;
       if (its.along <= 0) its.goes_back = false;
-      its.along = std::clamp(its.along, 0.0f, path->length());
+      its.along = std::clamp(its.along, 0.0f, path.length());
     }
-    return path->at(its.along);
-  }
-  const LevelPath* path_of_level(const LevelNow& level) const {
-    return level ? &level.path(part_.path.value) : nullptr;
+    return path.at(its.along) + offset;
   }
 
   Intent from_the_side(Vec2 way) {

@@ -4,6 +4,7 @@
 
 #include "facts.hpp"
 #include "lanes.hpp"
+#include "vole/world/conditions.hpp"
 #include "what_holds.hpp"
 
 namespace vole {
@@ -18,8 +19,8 @@ bool is_time(const Thinker& thinker, const MindPart& part) {
 }
 
 bool conditions_hold(const Thinker& thinker, std::size_t part) {
-  const ClipRules& conditions = *thinker.mind.conditions;
-  const std::vector<ClipRules::Condition>& when = conditions.rules()[part].when;
+  const Conditions& conditions = *thinker.mind.conditions;
+  const std::vector<ClipRules::Condition>& when = conditions.when(part);
   if (when.empty()) return true;
   const OwnFacts own = own_facts(thinker.tick, thinker.thing);
   return std::all_of(when.begin(), when.end(), [&](const ClipRules::Condition& condition) {
@@ -70,6 +71,14 @@ bool goes_on(Thinker& thinker, std::optional<Vec2>& goal) {
   return goal.has_value();
 }
 
+// Whether it may have been on another path than that of this part.
+bool has_other_path(const Mind& mind, std::size_t part) {
+  const std::string& path = mind.parts[part].value.path.value;
+  return !path.empty() && std::any_of(mind.parts.begin(), mind.parts.end(), [&path](const auto& other) {
+    return !other.value.path.value.empty() && other.value.path.value != path;
+  });
+}
+
 }  // namespace
 
 Vec2 Thinker::middle() const {
@@ -92,6 +101,10 @@ const MindPart* choose_part(Thinker& thinker, std::optional<Vec2>& goal) {
       // What it did when it last decided is long past.
       mind.way_ticks = 0;
       mind.over_ledges.leap = LeapKind::none;
+      if (has_other_path(mind, i)) {
+        mind.along = -1;
+        mind.goes_back = false;
+      }
     }
     return mind.deciding();
   }
@@ -106,9 +119,9 @@ Intent think(Tick& tick, Entity thing, Mind& mind, const Intent& before) {
                   has_body ? &solids.body(thing) : nullptr};
   thinker.rules.self = thing.index;
   if (has_body) thinker.rules = solids.rules(thing, tick.stage.categories());
-  // Of a restored state, or where code has put other parts.
-  if (!mind.conditions || mind.conditions->rules().size() != mind.parts.size())
-    mind.conditions = conditions_of(mind);
+  // Of a restored state, or where code says others.
+  if (!mind.conditions || !mind.conditions->are_of(mind.parts))
+    mind.conditions = std::make_shared<Conditions>(mind.parts);
   if (!mind.has_chance) {
     mind.chance = Random(tick.world.random.next_wide());
     mind.has_chance = true;

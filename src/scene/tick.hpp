@@ -11,6 +11,7 @@
 #include "vole/physics/collision_world.hpp"
 #include "vole/physics/pair_finder.hpp"
 #include "vole/scene/running_scene.hpp"
+#include "vole/scene/solid_things.hpp"
 
 namespace vole {
 
@@ -62,11 +63,7 @@ struct TileFrames {
   std::shared_ptr<const Level> of;
   std::vector<Frame> frames;
 
-  void show(const std::shared_ptr<const Level>& level, std::int64_t ticks, int ticks_per_second) {
-    if (of != level) frames = level->tiles.frames();
-    of = level;
-    level->tiles.put_moving(frames, ticks, ticks_per_second);
-  }
+  void show(const std::shared_ptr<const Level>& level, std::int64_t ticks, int ticks_per_second);
 };
 
 // Memory that steps use again.
@@ -83,6 +80,7 @@ struct TickScratch {
   std::vector<MeetingPair> meetings;  // of one cue
   std::vector<Overlap> overlaps;
   std::vector<CarriedThing> carried;
+  std::vector<OutOfTheWay> out_of_the_way;
   std::vector<Found> found;
   CollisionWorld pusher;  // with one body alone
   std::vector<Squeezed> squeezed;

@@ -6,6 +6,7 @@
 #include "checking.hpp"
 #include "placement.hpp"
 #include "tick.hpp"
+#include "vole/asset/font.hpp"
 #include "vole/base/trig.hpp"
 #include "vole/draw/text.hpp"
 #include "vole/scene/shape_drawing.hpp"

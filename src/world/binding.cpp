@@ -7,6 +7,7 @@
 
 #include "vole/asset/catalog.hpp"
 #include "vole/base/names.hpp"
+#include "vole/level/level.hpp"
 #include "vole/world/level_now.hpp"
 #include "vole/world/playing.hpp"
 #include "vole/world/sprite.hpp"

@@ -5,6 +5,7 @@
 #include <algorithm>
 
 #include "vole/base/names.hpp"
+#include "vole/world/conditions.hpp"
 #include "vole/world/sprite.hpp"
 
 namespace vole {
@@ -27,7 +28,7 @@ void check_when(const Mind& mind, const ThinkingKind& kind, Report& report) {
   if (!mind.conditions || (kind.sheet && kind.sheet->missing)) return;
   const std::vector<std::string> facts = facts_of_mind(mind, kind);
   for (std::size_t i = 0; i < mind.parts.size(); ++i) {
-    const std::vector<ClipRules::Condition>& when = mind.conditions->rules()[i].when;
+    const std::vector<ClipRules::Condition>& when = mind.conditions->when(i);
     for (std::size_t k = 0; k < when.size(); ++k)
       if (const std::string& fact = mind.conditions->facts()[when[k].fact];
           std::find(facts.begin(), facts.end(), fact) == facts.end())

@@ -5,6 +5,7 @@
 #include <algorithm>
 
 #include "vole/base/names.hpp"
+#include "vole/world/conditions.hpp"
 #include "vole/world/sprite.hpp"
 
 namespace vole {
@@ -51,7 +52,7 @@ void check_conditions(const Switches& switches, const SwitchedKind& kind, Report
   if (!switches.conditions || (kind.sheet && kind.sheet->missing)) return;
   const std::vector<std::string> facts = facts_of(kind);
   for (std::size_t i = 0; i < switches.list.size(); ++i) {
-    const std::vector<ClipRules::Condition>& when = switches.conditions->rules()[i].when;
+    const std::vector<ClipRules::Condition>& when = switches.conditions->when(i);
     for (std::size_t k = 0; k < when.size(); ++k)
       if (const std::string& fact = switches.conditions->facts()[when[k].fact]; !contains(facts, fact))
         report.error(switches.list[i].value.when[k].where,

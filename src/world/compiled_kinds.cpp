@@ -15,6 +15,7 @@
 #include "vole/world/attached.hpp"
 #include "vole/world/body.hpp"
 #include "vole/world/checks.hpp"
+#include "vole/world/conditions.hpp"
 #include "vole/world/kind_of.hpp"
 #include "vole/world/lamp.hpp"
 #include "vole/world/mind.hpp"
@@ -209,7 +210,7 @@ class Compilation {
     for (CompiledKind::Part& part : kind.parts) {
       if (part.type != types().of<Switches>()) continue;
       auto switches = std::make_shared<Switches>(*static_cast<const Switches*>(part.component.get()));
-      gather(report_, [&] { switches->conditions = conditions_of(*switches); });
+      gather(report_, [&] { switches->conditions = std::make_shared<Conditions>(switches->list); });
       check_switches(*switches,
                      {kind.name, kind.find<Body>(), kind.find<Shapes>(), kind.find<Checks>(),
                       kind.sprite ? kind.sprite->sheet() : nullptr},
@@ -223,12 +224,12 @@ class Compilation {
     for (CompiledKind::Part& part : kind.parts) {
       if (part.type == types().of<Script>()) {
         auto script = std::make_shared<Script>(*static_cast<const Script*>(part.component.get()));
-        gather(report_, [&] { script->read = read_steps(*script); });
+        gather(report_, [&] { script->read = read_script(*script); });
         part.component = std::move(script);
       }
       if (part.type == types().of<Mind>()) {
         auto mind = std::make_shared<Mind>(*static_cast<const Mind*>(part.component.get()));
-        gather(report_, [&] { mind->conditions = conditions_of(*mind); });
+        gather(report_, [&] { mind->conditions = std::make_shared<Conditions>(mind->parts); });
         check_mind(*mind, {kind.name, kind.find<Checks>(), sheet, kind_where_}, compiler_.kinds, report_);
         part.component = std::move(mind);
       }

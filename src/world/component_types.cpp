@@ -5,6 +5,7 @@
 #include <algorithm>
 #include <stdexcept>
 
+#include "vole/asset/sheet.hpp"
 #include "vole/base/names.hpp"
 #include "vole/base/positions.hpp"
 #include "vole/base/reading.hpp"
@@ -164,7 +165,7 @@ BoundField bind_field(const ComponentTypes& types, std::string_view component, s
   const std::vector<FieldInfo>& fields = type->fields();
   const std::size_t index = index_named(fields, field);
   if (index == fields.size()) return {};
-  return {type, index, fields[index].parts, fields[index].is_position};
+  return {type, index, fields[index].parts, fields[index].is_position, fields[index].in_cells};
 }
 
 void check_tracks(const Sheet& sheet, const ComponentTypes& types, UnknownComponents unknown,

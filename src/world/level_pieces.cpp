@@ -3,7 +3,9 @@
 
 #include <algorithm>
 
+#include "level_cells.hpp"
 #include "level_room.hpp"
+#include "piece_files.hpp"
 #include "vole/asset/catalog.hpp"
 #include "vole/base/hash.hpp"
 #include "vole/base/names.hpp"
@@ -41,28 +43,27 @@ void LevelNow::bind_pieces(const Binding& binding) {
   Report report;
   const auto gather = [&](std::string_view name, const FilePosition& asked) {
     try {
-      piece_file(name, binding, asked);
+      files_->get(name, binding, asked);
     } catch (const Error& error) {
       report.add(error);
     }
   };
-  files_.clear();
-  for (const PieceList& list : version_->pieces)
+  for (const PieceList& list : file().pieces)
     for (const PieceList::Item& item : list.items) gather(item.piece.value, item.piece.where);
   for (const PutPiece& piece : pieces_) gather(piece.level, {});
   report.throw_if_errors();
-  if (version_->endless) check_endless(*version_, find_piece(), report);
+  if (endless()) check_endless(file(), find_piece(), report);
   report.throw_if_errors();
 
   for (PutPiece& piece : pieces_) {
-    piece.cells = files_.find(piece.level)->second.cells;
+    piece.cells = *files_->find(piece.level);
     piece.places = places_of(piece.file(), piece.seed);
     piece.lines = std::clamp(piece.lines, 0, lines_of(piece));
     piece.things = std::min(piece.things, static_cast<std::uint32_t>(piece.places.size()));
   }
   // A level may have become smaller.
   std::erase_if(pieces_, [this](const PutPiece& piece) {
-    return piece.area().shared_with({{0, 0}, cells_}) != piece.area();
+    return piece.area().shared_with({{0, 0}, cells()}) != piece.area();
   });
   for (const PutPiece& piece : pieces_)
     for (int i = 0; i < piece.lines; ++i) repaint(line(piece, i), piece);
@@ -70,19 +71,16 @@ void LevelNow::bind_pieces(const Binding& binding) {
 
 FindPiece LevelNow::find_piece() const {
   return [this](std::string_view name) -> const Level* {
-    const auto found = files_.find(name);
-    return found == files_.end() ? nullptr : &found->second.cells->level();
+    const auto* const found = files_->find(name);
+    return found ? &(*found)->level() : nullptr;
   };
 }
 
-const LevelNow::PieceFile& LevelNow::piece_file(std::string_view name, const Binding& binding,
-                                                const FilePosition& asked) {
-  const auto found = files_.find(name);
-  if (found != files_.end()) return found->second;
-  PieceFile file;
-  file.asset = binding.catalog.get<Level>(name, asked);
-  file.cells = std::make_shared<PieceCells>(file.asset.shared(), *version_, asked);
-  return files_.emplace(name, std::move(file)).first->second;
+const Level& PutPiece::file() const {
+  return cells->level();
+}
+IRect PutPiece::area() const {
+  return {cell, file().cells};
 }
 
 const PutPiece* LevelNow::piece(std::uint32_t number) const {
@@ -105,7 +103,7 @@ Vec2 LevelNow::offset(std::uint32_t number) const {
 
 const std::vector<LevelPlace>& LevelNow::places(std::uint32_t number) const {
   static const std::vector<LevelPlace> none;
-  if (number == 0) return version_->places;
+  if (number == 0) return file().places;
   const PutPiece* const its = piece(number);
   return its ? its->places : none;
 }
@@ -116,20 +114,26 @@ const LevelPlace* LevelNow::place(const FromPlace& from) const {
 }
 
 std::vector<std::shared_ptr<const Level>> LevelNow::piece_files() const {
-  std::vector<std::shared_ptr<const Level>> files;
-  for (const auto& [name, file] : files_) files.push_back(file.cells->version());
-  return files;
+  there();
+  return files_->all();
 }
 
 const LevelZone& LevelNow::zone(std::string_view name) const {
-  const LevelZone& written = version_->zone(name);
-  return zones()[static_cast<std::size_t>(&written - version_->zones.data())];
+  const LevelZone& written = file().zone(name);
+  return zones()[static_cast<std::size_t>(&written - file().zones.data())];
 }
 
 const LevelPath& LevelNow::path(std::string_view name) const {
-  const LevelPath& written = version_->path(name);
+  const LevelPath& written = file().path(name);
   if (origin_ == IVec2{0, 0}) return written;
-  return paths_[static_cast<std::size_t>(&written - version_->paths.data())];
+  return paths_[static_cast<std::size_t>(&written - file().paths.data())];
+}
+
+// The one by which the level went on last; nullptr before it does.
+const PutPiece* LevelNow::last_piece() const {
+  for (const PutPiece& piece : pieces_)
+    if (piece.is_last) return &piece;
+  return nullptr;
 }
 
 ChosenPieces& LevelNow::chosen(std::string_view list) {
@@ -139,7 +143,7 @@ ChosenPieces& LevelNow::chosen(std::string_view list) {
 }
 
 std::string LevelNow::choose(std::string_view name) {
-  const PieceList* const list = find_named(version_->pieces, name);
+  const PieceList* const list = find_named(file().pieces, name);
   if (!list) return std::string(name);
   ChosenPieces& before = chosen(name);
   before.last = choose_piece(*list, before.last, chance(seed_, name, before.times++)).piece.value;
@@ -147,17 +151,17 @@ std::string LevelNow::choose(std::string_view name) {
 }
 
 PutPiece& LevelNow::add_piece(std::string_view name, IVec2 cell, const Binding& binding) {
-  const PieceFile& file = piece_file(name, binding);
-  const IRect area{cell, file.cells->level().cells};
-  if (area.shared_with({{0, 0}, cells_}) != area)
+  there();
+  const IRect area{cell, files_->get(name, binding)->level().cells};
+  if (area.shared_with({{0, 0}, cells()}) != area)
     throw Error(
         FilePosition{},
         fmt::format("the piece \"{}\" of {} x {} cells does not fit into the level \"{}\" at cell {}, {}",
                     name, area.size.x, area.size.y, name_, cell.x, cell.y));
-  return add_piece(std::string(name), cell, file);
+  return add(std::string(name), cell);
 }
 
-PutPiece& LevelNow::add_piece(const std::string& name, IVec2 cell, const PieceFile& file) {
+PutPiece& LevelNow::add(const std::string& name, IVec2 cell) {
   if (pieces_.size() >= most_pieces)
     throw Error(FilePosition{}, fmt::format("more than {} pieces in the level \"{}\"", most_pieces, name_),
                 "drop those that are not needed any more");
@@ -166,18 +170,17 @@ PutPiece& LevelNow::add_piece(const std::string& name, IVec2 cell, const PieceFi
   piece.level = name;
   piece.cell = cell;
   piece.seed = chance(seed_, "piece", piece.number);
-  piece.cells = file.cells;
+  piece.cells = *files_->find(name);
   piece.places = places_of(piece.file(), piece.seed);
   return pieces_.emplace_back(std::move(piece));
 }
 
 PutPiece& LevelNow::join_piece(std::string_view name, std::uint32_t to, LevelSide side,
                                const Binding& binding) {
-  const PieceFile& file = piece_file(name, binding);
   const PutPiece* const before = to == 0 ? nullptr : &pieces_[index_of(to)];
-  const Level& there = before ? before->file() : *version_;
-  const auto cell =
-      joins_at(side, there, before ? before->cell : -origin_, across(side, cells_), file.cells->level());
+  const Level& there = before ? before->file() : file();
+  const auto cell = joins_at(side, there, before ? before->cell : -origin_, across(side, cells()),
+                             files_->get(name, binding)->level());
   if (!cell)
     throw Error(
         FilePosition{},
@@ -188,30 +191,30 @@ PutPiece& LevelNow::join_piece(std::string_view name, std::uint32_t to, LevelSid
 }
 
 bool LevelNow::has_room_to_go_on() const {
-  const LevelSide side = version_->endless->side;
+  const LevelSide side = file().endless->side;
   const IRect there = extent();
-  const int cells = longest_piece / along(side, tile_size());
-  return is_forward(side) ? along(side, there.at + there.size) + cells <= along(side, cells_)
-                          : along(side, there.at) >= cells;
+  const int longest = longest_piece / along(side, tile_size());
+  return is_forward(side) ? along(side, there.at + there.size) + longest <= along(side, cells())
+                          : along(side, there.at) >= longest;
 }
 
 PutPiece& LevelNow::go_on() {
-  const EndlessLevel& endless = *version_->endless;
-  const PieceList& list = *find_named(version_->pieces, endless.pieces);
+  const EndlessLevel& endless = *file().endless;
+  const PieceList& list = *find_named(file().pieces, endless.pieces);
   const auto last =
       std::find_if(pieces_.begin(), pieces_.end(), [](const auto& each) { return each.is_last; });
   const bool first = last == pieces_.end();
   ChosenPieces& before = chosen(list.name);
   const std::vector<NextPiece> joining =
-      joining_pieces(list, endless.side, first ? *version_ : last->file(), first ? -origin_ : last->cell,
-                     across(endless.side, cells_), find_piece());
+      joining_pieces(list, endless.side, first ? file() : last->file(), first ? -origin_ : last->cell,
+                     across(endless.side, cells()), find_piece());
   const NextPiece* const next = choose_piece(joining, before.last, chance(seed_, list.name, before.times++));
   if (!next)
     throw Error(endless.where,
                 fmt::format("no piece of \"{}\" fits after \"{}\"", list.name, first ? name_ : last->level));
   before.last = next->item->piece.value;
   if (!first) last->is_last = false;
-  PutPiece& piece = add_piece(before.last, next->cell, files_.find(before.last)->second);
+  PutPiece& piece = add(before.last, next->cell);
   piece.is_last = true;
   return piece;
 }
@@ -230,7 +233,7 @@ int LevelNow::lines_of(const PutPiece& piece) const {
 }
 
 LevelSide LevelNow::way_of_lines() const {
-  return version_->endless ? version_->endless->side : LevelSide::right;
+  return endless() ? file().endless->side : LevelSide::right;
 }
 
 // The first is where the piece joins what was there.
@@ -254,7 +257,7 @@ Paint LevelNow::written(std::size_t layer, IVec2 cell) const {
     if (!piece->area().contains(cell) || !has_line(*piece, cell)) continue;
     if (const Paint its = piece->cells->paint(layer, cell - piece->cell); !its.nothing()) return its;
   }
-  const LevelLayer& its = version_->layers[layer];
+  const LevelLayer& its = file().layers[layer];
   const IVec2 in_file = its.parallax == Vec2{1, 1} ? cell + origin_ : cell;
   return {TileCell::from(its.tiles.find(in_file)), its.painted.find(in_file) - 1};
 }
@@ -273,16 +276,13 @@ void LevelNow::unbuild(PutPiece& piece, int lines) {
 
 // Cells of a piece that came or went. What was changed in one that the piece has something in is forgotten.
 void LevelNow::repaint(const IRect& area, const PutPiece& piece) {
-  for (std::size_t layer = 0; layer < version_->layers.size(); ++layer)
+  for (std::size_t layer = 0; layer < file().layers.size(); ++layer)
     for (int y = area.top(); y < area.bottom(); ++y)
       for (int x = area.left(); x < area.right(); ++x) {
         if (piece.cells->paint(layer, IVec2{x, y} - piece.cell).nothing()) continue;
-        if (!changed_.empty())
-          if (const ChangeAt at = find_change(layer, {x, y}); is_change(at, layer, {x, y}))
-            changed_.erase(at);
+        if (!changed_.empty()) changed_.forget(file().layers[layer].name, {x, y});
         const Paint wanted = written(layer, {x, y});
-        const Paint there{TileCell::from(tiles(layer).find({x, y})), painted(layer).find({x, y}) - 1};
-        if (!same(there, wanted)) paint(layer, {x, y}, wanted);
+        if (!same(cells_->paint(layer, {x, y}), wanted)) cells_->put(layer, {x, y}, wanted, origin_);
       }
 }
 

@@ -2,7 +2,9 @@
 #include "level_room.hpp"
 
 #include <algorithm>
+#include <utility>
 
+#include "level_cells.hpp"
 #include "vole/world/level_now.hpp"
 
 namespace vole {
@@ -29,93 +31,77 @@ IVec2 first_origin(const Level& level) {
 }
 
 void LevelNow::make_room() {
-  cells_ = room_of(*version_);
-  if (!version_->endless) {
+  if (!endless()) {
     origin_ = {0, 0};
     return;
   }
-  const LevelSide side = version_->endless->side;
+  const LevelSide side = file().endless->side;
   origin_ = way(side, along(side, origin_) / block_side * block_side);
-  const IVec2 blocks = -origin_ / block_side;
-  solid_ = version_->solid;
-  solid_->grow(cells_);
-  solid_->move_blocks(blocks);
-  for (std::size_t i = 0; i < version_->layers.size(); ++i) {
-    const LevelLayer& layer = version_->layers[i];
-    // What does not go along with the level has no part in its coming and going.
-    if (layer.parallax != Vec2{1, 1}) continue;
-    tiles_[i] = layer.tiles;
-    painted_[i] = layer.painted;
-    tiles_[i]->grow(cells_);
-    painted_[i]->grow(cells_);
-    tiles_[i]->move_blocks(blocks);
-    painted_[i]->move_blocks(blocks);
-  }
+  cells_->make_room(-origin_ / block_side);
   move_marks();
-  refresh_ends({-origin_, version_->cells});
-  refresh_ends({{0, 0}, cells_});
+  refresh_ends({-origin_, file().cells});
+  refresh_ends({{0, 0}, cells()});
 }
 
 void LevelNow::move_marks() {
   zones_.clear();
   paths_.clear();
-  for (const LevelZone& zone : version_->zones) zones_.push_back(zone.moved_by(offset()));
-  for (const LevelPath& path : version_->paths) paths_.push_back(path.moved_by(offset()));
+  for (const LevelZone& zone : file().zones) zones_.push_back(zone.moved_by(offset()));
+  for (const LevelPath& path : file().paths) paths_.push_back(path.moved_by(offset()));
 }
 
 // Chooses the edges in the first and last line of a part of the level anew: what is beside them has changed.
 void LevelNow::refresh_ends(const IRect& part) {
-  const LevelSide side = version_->endless->side;
+  const LevelSide side = file().endless->side;
   const IVec2 last = way(side, along(side, part.size) - 1);
   const IVec2 across_only = part.size - last;
-  for (std::size_t layer = 0; layer < version_->layers.size(); ++layer) {
-    if (!painted_[layer]) continue;
+  for (std::size_t layer = 0; layer < file().layers.size(); ++layer) {
+    if (!cells_->has_own_paint(layer)) continue;
     for (const IRect& line : {IRect{part.at, across_only}, IRect{part.at + last, across_only}})
       for (int y = line.top(); y < line.bottom(); ++y)
-        for (int x = line.left(); x < line.right(); ++x) choose_edge(layer, {x, y});
+        for (int x = line.left(); x < line.right(); ++x) cells_->choose_edge(layer, {x, y}, origin_);
   }
 }
 
 IRect LevelNow::extent() const {
-  const LevelSide side = version_->endless->side;
-  int start = along(side, cells_), end = 0;
-  const auto take = [&](const IRect& part) {
-    start = std::min(start, along(side, part.at));
-    end = std::max(end, along(side, part.at + part.size));
+  const LevelSide side = file().endless->side;
+  const bool forward = is_forward(side);
+  // Along the way of the level, whichever side it goes to.
+  const auto stretch = [&](const IRect& part) {
+    const int from = along(side, part.at), to = along(side, part.at + part.size);
+    return forward ? std::pair(from, to) : std::pair(-to, -from);
   };
-  if (!left_) take({-origin_, version_->cells});
-  for (const PutPiece& piece : pieces_) take(piece.area());
-  start = std::clamp(start, 0, along(side, cells_));
-  end = std::clamp(end, start, along(side, cells_));
-  return {way(side, start), cells_ - way(side, along(side, cells_) - (end - start))};
+  const PutPiece* const last = last_piece();
+  const int end = stretch(last ? last->area() : IRect{-origin_, file().cells}).second;
+  int start = end;
+  if (!left_ || !last) start = std::min(start, stretch({-origin_, file().cells}).first);
+  for (const PutPiece& piece : pieces_) start = std::min(start, stretch(piece.area()).first);
+  const int room = along(side, cells());
+  const int low = std::clamp(forward ? start : -end, 0, room);
+  const int high = std::clamp(forward ? end : -start, low, room);
+  return {way(side, low), cells() - way(side, room - (high - low))};
 }
 
 IVec2 LevelNow::room_behind() const {
-  const LevelSide side = version_->endless->side;
+  const LevelSide side = file().endless->side;
   const IRect there = extent();
-  const int cells =
-      is_forward(side) ? along(side, there.at) : along(side, there.at + there.size) - along(side, cells_);
-  return way(side, cells / block_side * block_side);
+  const int free =
+      is_forward(side) ? along(side, there.at) : along(side, there.at + there.size) - along(side, cells());
+  return way(side, free / block_side * block_side);
 }
 
 void LevelNow::move_origin(IVec2 cells) {
-  const IVec2 blocks = -cells / block_side;
-  ++changes_;
   origin_ += cells;
-  solid_->move_blocks(blocks);
-  for (std::size_t i = 0; i < version_->layers.size(); ++i) {
-    if (!tiles_[i]) continue;
-    tiles_[i]->move_blocks(blocks);
-    painted_[i]->move_blocks(blocks);
-  }
+  cells_->move_blocks(-cells / block_side);
   for (PutPiece& piece : pieces_) piece.cell -= cells;
-  for (ChangedCell& change : changed_)
-    if (version_->layers[version_->layer(change.layer)].parallax == Vec2{1, 1}) change.cell -= cells;
-  std::erase_if(changed_, [this](const ChangedCell& change) {
-    return !IRect{{0, 0}, cells_}.contains(change.cell);
-  });
+  const std::vector<ChangedCell> changed = std::exchange(changed_, {}).list();
+  for (ChangedCell change : changed) {
+    if (file().layers[file().layer(change.layer)].parallax == Vec2{1, 1}) change.cell -= cells;
+    if (IRect{{0, 0}, this->cells()}.contains(change.cell))
+      changed_.set(change.layer, change.cell, change.tile);
+  }
   move_marks();
-  refresh_ends({{0, 0}, cells_});
+  refresh_ends({{0, 0}, this->cells()});
 }
 
 }  // namespace vole

@@ -3,6 +3,8 @@
 #include <algorithm>
 
 #include "vole/base/names.hpp"
+#include "vole/level/level.hpp"
+#include "vole/world/file_here.hpp"
 #include "vole/world/world.hpp"
 
 namespace vole {
@@ -27,13 +29,10 @@ void take_points(PathMover& mover, const LevelPath& path, Vec2 offset) {
 }  // namespace
 
 void take_path(PathMover& mover, Entity thing, const World& world) {
-  const FromPlace* const from = world.entities.find<FromPlace>(thing);
-  const std::uint32_t number = from ? from->piece : 0;
-  const PutPiece* const piece = world.level.piece(number);
-  if (!world.level || (number != 0 && !piece)) return;
-  const Level& file = piece ? piece->file() : world.level.file();
-  if (const LevelPath* const path = find_named(file.paths, mover.path.value))
-    take_points(mover, *path, world.level.offset(number));
+  const auto [file, offset] = file_here(world, thing);
+  if (!file) return;
+  if (const LevelPath* const path = find_named(file->paths, mover.path.value))
+    take_points(mover, *path, offset);
 }
 
 }  // namespace vole

@@ -74,7 +74,7 @@ std::size_t read_length(const std::vector<std::string_view>& found, ScriptStep& 
 
 // It goes on by a tick; nullptr when all is over.
 const ScriptStep* step_under_way(Script& script, int ticks_per_second) {
-  const std::vector<ScriptStep>& steps = *script.read;
+  const std::vector<ScriptStep>& steps = script.read->steps;
   // Steps without a length are passed over, but not for ever.
   for (std::size_t passed = 0; passed <= steps.size(); ++passed) {
     if (script.again && script.over()) script.step = 0;
@@ -87,6 +87,12 @@ const ScriptStep* step_under_way(Script& script, int ticks_per_second) {
     script.ticks = 0;
   }
   return nullptr;
+}
+
+bool is_read_from(const ReadScript& read, const std::vector<Located<std::string>>& steps) {
+  return std::equal(
+      read.texts.begin(), read.texts.end(), steps.begin(), steps.end(),
+      [](const std::string& text, const Located<std::string>& now) { return text == now.value; });
 }
 
 }  // namespace
@@ -102,15 +108,18 @@ ScriptStep read_script_step(const Located<std::string>& text) {
   return step;
 }
 
-std::shared_ptr<const std::vector<ScriptStep>> read_steps(const Script& script) {
-  auto steps = std::make_shared<std::vector<ScriptStep>>();
-  for (const Located<std::string>& text : script.steps) steps->push_back(read_script_step(text));
-  return steps;
+std::shared_ptr<const ReadScript> read_script(const Script& script) {
+  auto read = std::make_shared<ReadScript>();
+  for (const Located<std::string>& text : script.steps) {
+    read->steps.push_back(read_script_step(text));
+    read->texts.push_back(text.value);
+  }
+  return read;
 }
 
 Intent next_intent(Script& script, int ticks_per_second) {
-  // Of a restored state, or where code has put other steps.
-  if (!script.read || script.read->size() != script.steps.size()) script.read = read_steps(script);
+  // Of a restored state, or where code says others.
+  if (!script.read || !is_read_from(*script.read, script.steps)) script.read = read_script(script);
   if (!script.runs) return {};
   const ScriptStep* const now = step_under_way(script, ticks_per_second);
   const ScriptStep before = std::exchange(script.pushed, now ? *now : ScriptStep{});

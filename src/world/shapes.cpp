@@ -4,8 +4,11 @@
 
 #include <algorithm>
 
+#include "vole/asset/catalog.hpp"
 #include "vole/asset/sheet.hpp"
 #include "vole/base/names.hpp"
+#include "vole/physics/collision_world.hpp"
+#include "vole/physics/shape.hpp"
 
 namespace vole {
 namespace {

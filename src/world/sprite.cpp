@@ -4,6 +4,7 @@
 
 #include <algorithm>
 
+#include "vole/asset/sheet.hpp"
 #include "vole/base/names.hpp"
 
 namespace vole {

@@ -8,10 +8,4 @@ BodyUse Switches::use_of(std::string_view shape, BodyUse use) const {
   return use;
 }
 
-std::shared_ptr<const ClipRules> conditions_of(const Switches& switches) {
-  auto conditions = std::make_shared<ClipRules>();
-  for (const Located<Switch>& item : switches.list) conditions->add({{}, item.value.when, 0, false});
-  return conditions;
-}
-
 }  // namespace vole

@@ -8,6 +8,8 @@
 #include "vole/base/reading.hpp"
 #include "vole/base/state.hpp"
 #include "vole/base/writing.hpp"
+#include "vole/level/level.hpp"
+#include "vole/world/binding.hpp"
 #include "vole/world/sprite.hpp"
 
 namespace vole {
@@ -46,9 +48,18 @@ void World::move_origin(IVec2 cells, const ComponentTypes& types) {
   move_positions(*this, by);
   for (Tween& tween : tweens) {
     if (!tween.bound.is_position || stays(tween.entity)) continue;
-    tween.from += Vec4(by.pixels.x, by.pixels.y, 0, 0);
-    for (TweenLeg& leg : tween.legs) leg.value += Vec4(by.pixels.x, by.pixels.y, 0, 0);
+    const Vec2 way = tween.bound.in_cells ? Vec2(by.cells) : by.pixels;
+    tween.from += Vec4(way.x, way.y, 0, 0);
+    for (TweenLeg& leg : tween.legs) leg.value += Vec4(way.x, way.y, 0, 0);
   }
+}
+
+void World::find_layers() {
+  entities.visit<Sprite>([this](Entity, Sprite& sprite) {
+    if (!level) return;
+    const std::vector<LevelLayer>& layers = level.file().layers;
+    sprite.links.layer = std::min(index_named(layers, sprite.layer_name.value), layers.size() - 1);
+  });
 }
 
 void World::bind(const Binding& binding) {
@@ -61,12 +72,8 @@ void World::bind(const Binding& binding) {
     }
   };
   gather([&] { level.bind(binding); });
-  entities.visit<Sprite>([&](Entity, Sprite& sprite) {
-    gather([&] {
-      bind_sprite(sprite, binding);
-      sprite.links.layer = layer_of(sprite, level);
-    });
-  });
+  entities.visit<Sprite>([&](Entity, Sprite& sprite) { gather([&] { bind_sprite(sprite, binding); }); });
+  find_layers();
   for (Tween& tween : tweens) tween.bound = bind_field(binding.types, tween.component, tween.field);
   std::erase_if(tweens, [](const Tween& tween) { return tween.bound.type == nullptr; });
   report.throw_if_errors();

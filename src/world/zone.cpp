@@ -1,6 +1,7 @@
 #include "vole/world/zone.hpp"
 
 #include "vole/base/names.hpp"
+#include "vole/level/level.hpp"
 #include "vole/physics/subpixel.hpp"
 #include "vole/world/body.hpp"
 #include "vole/world/pose.hpp"

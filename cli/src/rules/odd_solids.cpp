@@ -7,6 +7,7 @@
 #include "vole/world/body.hpp"
 #include "vole/world/compiled_kinds.hpp"
 #include "vole/world/shapes.hpp"
+#include "vole/world/sprite.hpp"
 
 namespace {
 

@@ -7,7 +7,8 @@
 
 #include <cstdint>
 
-#include "vole/asset/sheet.hpp"
+#include "vole/asset/clip.hpp"
+#include "vole/base/describe.hpp"
 
 namespace vole {
 

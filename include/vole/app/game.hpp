@@ -15,6 +15,8 @@
 
 namespace vole {
 
+struct Track;
+
 class Game {
  public:
   // `project_file` is looked for here, beside the program, and where a development build says.

@@ -4,9 +4,10 @@
 #include <cstddef>
 #include <cstdint>
 
-#include "vole/base/block_grid.hpp"
-
 namespace vole {
+
+template <class Value>
+class BlockGrid;
 
 // Mirrored first, left for right, and then turned clockwise by so many quarters.
 struct TileCell {
@@ -29,7 +30,9 @@ struct TileCell {
 // Of the tilesets of a level together.
 inline constexpr std::size_t most_tiles = 0x1fff;
 
-// The cells of a layer: TileCell::number.
+// The cells of a layer: TileCell::number; and which group each of them is painted with: its index and 1 more. For what is in them
+// include base/block_grid.hpp.
 using TileGrid = BlockGrid<std::uint16_t>;
+using GroupGrid = BlockGrid<std::uint8_t>;
 
 }  // namespace vole

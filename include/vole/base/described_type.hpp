@@ -49,7 +49,8 @@ struct DescribedField {
 struct FieldInfo {
   std::string name;
   int parts = 0;             // 1: a number, 2: a pair, 4: a colour
-  bool is_position = false;  // in pixels
+  bool is_position = false;  // in pixels, or, of a pair of whole numbers, in cells
+  bool in_cells = false;
   const DescribedField* field = nullptr;
 };
 
@@ -261,7 +262,7 @@ concept BasicField = requires {
 template <class T>
 const FieldType& field_type() {
   if constexpr (detail::BasicField<T>) {
-    return detail::type_of(detail::Tag<T>{});
+    return type_of(detail::Tag<T>{});
   } else {
     static_assert(
         requires { detail::TypeOf<T>::type; }, "this type of field is not known: describe it");

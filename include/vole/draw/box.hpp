@@ -5,10 +5,11 @@
 //   borders = { left = 4, top = 4, right = 4, bottom = 4, stretch = false }
 #pragma once
 
-#include "vole/asset/sheet.hpp"
 #include "vole/draw/draw_list.hpp"
 
 namespace vole {
+
+class Sheet;
 
 struct BoxStyle {
   int frame = 0;  // of the sheet

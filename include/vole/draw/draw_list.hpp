@@ -11,7 +11,6 @@
 // whole, and so is every position after rounding, so pixel art does not shimmer when the camera moves.
 #pragma once
 
-#include <array>
 #include <cstdint>
 #include <optional>
 #include <string_view>
@@ -19,18 +18,12 @@
 
 #include "vole/asset/picture.hpp"
 #include "vole/asset/tile_cell.hpp"
+#include "vole/draw/blend.hpp"
 #include "vole/draw/view.hpp"
 
 namespace vole {
 
 using LayerId = std::uint16_t;
-
-// How an item goes onto what is below it: over it, as light added to it, or as a shade that it is multiplied
-// by.
-enum class Blend : std::uint8_t { over, add, multiply };
-constexpr auto enum_names(Blend) {
-  return std::array<std::string_view, 3>{"over", "add", "multiply"};
-}
 
 // A frame of a picture, put on the canvas by its pivot. Nearest pixel, whatever the scale and rotation.
 struct PictureItem {

@@ -10,11 +10,12 @@
 #include <string_view>
 #include <vector>
 
-#include "vole/asset/font.hpp"
 #include "vole/base/anchor.hpp"
 #include "vole/draw/draw_list.hpp"
 
 namespace vole {
+
+class Font;
 
 // From this byte of the text on, until the next run begins, letters have this colour.
 struct ColourRun {

@@ -85,8 +85,6 @@ struct TileGroup {
   int tile(Neighbours neighbours, std::int64_t x, std::int64_t y) const;
 };
 
-// Which group each cell of a layer is painted with: its index and 1 more.
-using GroupGrid = BlockGrid<std::uint8_t>;
 inline constexpr std::size_t most_groups = 255;
 
 // Which neighbours of a painted cell count as its ground.

@@ -67,8 +67,10 @@
 
 #include "vole/asset/repeat.hpp"
 #include "vole/base/describe.hpp"
-#include "vole/base/node.hpp"
+#include "vole/level/layer_look.hpp"
 #include "vole/level/level_path.hpp"
+#include "vole/level/level_place.hpp"
+#include "vole/level/level_zone.hpp"
 #include "vole/level/pieces.hpp"
 #include "vole/level/tile_table.hpp"
 #include "vole/physics/solid_grid.hpp"
@@ -84,21 +86,6 @@ constexpr auto enum_names(LayerOrder) {
 enum class LayerEdge : std::uint8_t { bottom, top };
 constexpr auto enum_names(LayerEdge) {
   return std::array<std::string_view, 2>{"bottom", "top"};
-}
-
-// How all that is in a layer is shown.
-struct LayerLook {
-  bool visible = true;
-  Colour tint = white;
-  float opacity = 1;
-
-  friend bool operator==(const LayerLook&, const LayerLook&) = default;
-};
-template <class V>
-void describe(V& v, LayerLook& look) {
-  v("visible", look.visible);
-  v("tint", look.tint);
-  v("opacity", look.opacity, within(0, 1));
 }
 
 // How dark a level is: see the file above.
@@ -135,29 +122,6 @@ struct LevelLayer {
   LayerOrder order = LayerOrder::depth;
 
   bool blocks() const { return solid && parallax == Vec2{1, 1}; }
-};
-
-struct LevelPlace {
-  std::string kind;
-  Vec2 at{0, 0};
-  bool faces_left = false;
-  std::string name;  // may be empty
-  Node overrides;    // a table of components to put over the kind's
-  FilePosition where;
-  int scatter = -1;  // index of what scattered it; -1: it was placed
-  bool stays = false;
-};
-
-struct LevelZone {
-  std::string name;
-  Rect area;                  // around it
-  std::vector<Vec2> corners;  // of a polygon; empty for a rectangle
-  FilePosition where;
-  std::optional<float> darkness;  // in it
-  int fade = 0;                   // pixels
-
-  bool contains(Vec2 point) const;
-  LevelZone moved_by(Vec2 by) const;
 };
 
 struct LevelScatter {

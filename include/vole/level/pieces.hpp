@@ -22,7 +22,6 @@
 // So that positions stay exact, the origin of an endless level moves along: whatever is described as a position() moves with it.
 #pragma once
 
-#include <array>
 #include <cstdint>
 #include <functional>
 #include <optional>
@@ -31,24 +30,9 @@
 #include <vector>
 
 #include "vole/base/describe.hpp"
+#include "vole/level/level_side.hpp"
 
 namespace vole {
-
-enum class LevelSide : std::uint8_t { left, right, top, bottom };
-constexpr auto enum_names(LevelSide) {
-  return std::array<std::string_view, 4>{"left", "right", "top", "bottom"};
-}
-constexpr bool is_across(LevelSide side) {
-  return side == LevelSide::left || side == LevelSide::right;
-}
-constexpr bool is_forward(LevelSide side) {
-  return side == LevelSide::right || side == LevelSide::bottom;
-}
-constexpr LevelSide opposite(LevelSide side) {
-  constexpr std::array<LevelSide, 4> others{LevelSide::right, LevelSide::left, LevelSide::bottom,
-                                            LevelSide::top};
-  return others[static_cast<std::size_t>(side)];
-}
 
 struct LevelOpening {
   std::string name;

@@ -16,6 +16,9 @@ inline constexpr std::size_t most_categories = 32;
 using CategoryMask = std::uint32_t;
 inline constexpr CategoryMask all_categories = ~CategoryMask{0};
 
+// What one body consists of at most.
+inline constexpr std::size_t most_body_shapes = 32;
+
 // Holds what runs into it; only notices; or is as if it were not there.
 enum class BodyUse : std::uint8_t { solid, sensor, off };
 constexpr auto enum_names(BodyUse) {

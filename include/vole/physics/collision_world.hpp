@@ -29,7 +29,6 @@
 namespace vole {
 
 using ShapeList = std::vector<Shape>;
-inline constexpr std::size_t most_body_shapes = 32;
 
 struct CollisionBody {
   Vec2 at{0, 0};

@@ -19,11 +19,11 @@
 
 #include "vole/base/entity.hpp"
 #include "vole/base/vec.hpp"
-#include "vole/level/kinds.hpp"
 
 namespace vole {
 
 class Stage;
+struct Kinds;
 
 // The things that a cue is about: those of a kind, all that have a tag, whose bodies are of a category or have a shape of a
 // name, or a zone of the level. Of the last but one, it is that shape that meets.

@@ -15,6 +15,7 @@
 #include "vole/scene/stage.hpp"
 #include "vole/scene/tick_steps.hpp"
 #include "vole/scene/xray.hpp"
+#include "vole/world/world.hpp"
 
 namespace vole {
 

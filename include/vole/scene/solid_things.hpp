@@ -4,6 +4,7 @@
 
 #include <span>
 #include <string>
+#include <utility>
 #include <vector>
 
 #include "vole/level/categories.hpp"
@@ -39,14 +40,16 @@ class SolidThings {
   // What holds it.
   MoveRules rules(Entity thing, const Categories& categories) const;
 
-  // While things are moved one after the other: where one has come to; and that one is out of the way, until it is put
-  // again.
+  // While things are moved one after the other: where one has come to. See also OutOfTheWay.
   void put(Entity thing, Vec2 at);
   // The same with another box for its body.
   void put(Entity thing, Vec2 at, const Rect& box);
-  void take_out(Entity thing);
 
  private:
+  friend class OutOfTheWay;
+  void take_out(Entity thing);
+  void put_back(Entity thing);
+
   struct Known {
     std::string category;
     BodyShapes shapes;
@@ -64,6 +67,24 @@ class SolidThings {
   std::vector<Entity> things_;
   std::vector<std::uint8_t> tile_categories_;
   std::uint64_t updates_ = 0;
+};
+
+// While this lives a thing is out of the way of all others. It is back where it was at the end, unless it was put elsewhere.
+class OutOfTheWay {
+ public:
+  OutOfTheWay(SolidThings& solids, Entity thing) : solids_(&solids), thing_(thing) { solids.take_out(thing); }
+  OutOfTheWay(OutOfTheWay&& other) noexcept
+      : solids_(std::exchange(other.solids_, nullptr)), thing_(other.thing_) {}
+  OutOfTheWay& operator=(OutOfTheWay&&) = delete;
+  OutOfTheWay(const OutOfTheWay&) = delete;
+  OutOfTheWay& operator=(const OutOfTheWay&) = delete;
+  ~OutOfTheWay() {
+    if (solids_) solids_->put_back(thing_);
+  }
+
+ private:
+  SolidThings* solids_;
+  Entity thing_;
 };
 
 }  // namespace vole

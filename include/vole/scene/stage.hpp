@@ -14,6 +14,9 @@
 #include <string_view>
 #include <utility>
 
+#include "vole/base/random.hpp"
+#include "vole/draw/camera.hpp"
+#include "vole/input/input.hpp"
 #include "vole/input/rebinding.hpp"
 #include "vole/physics/body_id.hpp"
 #include "vole/scene/argument.hpp"
@@ -23,10 +26,11 @@
 #include "vole/world/attached.hpp"
 #include "vole/world/body.hpp"
 #include "vole/world/checks.hpp"
+#include "vole/world/entities.hpp"
 #include "vole/world/kind_of.hpp"
+#include "vole/world/level_now.hpp"
 #include "vole/world/pose.hpp"
 #include "vole/world/tags.hpp"
-#include "vole/world/world.hpp"
 
 namespace vole {
 
@@ -40,6 +44,8 @@ class SolidGrid;
 class SolidThings;
 struct Binding;
 struct CompiledKind;
+class World;
+struct ShownView;
 
 // What a scene is run with; all of it outlives the scene.
 struct StageSetting {
@@ -65,16 +71,14 @@ class Stage {
 
   Catalog& catalog() const;
   const Font& font(std::string_view name) const;
-  const Input& input() const { return world_.input; }
+  const Input& input() const;
   // Whether an action was pressed within the last seconds and nobody has taken the press; takes it.
-  bool take_press(std::string_view action, float within = 0, int player = 1) {
-    return world_.input.take_press(action, within, player);
-  }
+  bool take_press(std::string_view action, float within = 0, int player = 1);
   // From the next tick on what is pressed is told by asked_control() alone, and no action or axis hears it; or no more. For screens
   // on which a player chooses keys: see rebinding.hpp.
-  void ask_for_control(bool asks = true) { world_.asks_for_control = asks; }
+  void ask_for_control(bool asks = true);
   // The name of the control that was pressed in this tick, as "key KeyX"; empty: none.
-  const std::string& asked_control() const { return world_.input.asked_control; }
+  const std::string& asked_control() const;
   // Binds something anew for the player, who finds it so when the game is started again. No state: a replay goes on as recorded.
   void rebind(Rebinding rebinding) { rebindings_.push_back(std::move(rebinding)); }
   // Back to what controls.toml says, all of it.
@@ -84,7 +88,7 @@ class Stage {
   int ticks_per_second() const { return setting_.ticks_per_second; }
   float seconds_per_tick() const { return 1.0f / static_cast<float>(setting_.ticks_per_second); }
   // Ticks since the scene began.
-  std::int64_t ticks() const { return world_.ticks; }
+  std::int64_t ticks() const;
 
   // Loads a level and brings the things at its places to life. Throws Error, for all places at once, and then
   // nothing has changed.
@@ -100,9 +104,9 @@ class Stage {
   std::uint32_t piece_of(Entity entity) const;
   // It stays when its piece leaves.
   void keep(Entity entity);
-  bool has_level() const { return static_cast<bool>(world_.level); }
-  LevelNow& level() { return world_.level; }
-  const LevelNow& level() const { return world_.level; }
+  bool has_level() const;
+  LevelNow& level();
+  const LevelNow& level() const;
 
   // Brings a thing of a kind to life with its feet (or pivot) at a position. Throws Error.
   Entity spawn(std::string_view kind, Vec2 at);
@@ -200,13 +204,13 @@ class Stage {
   // described, and for a component that the game does not know.
   template <Described Component, class Field>
   Tweening<Field> tween(Entity entity, Field Component::*field) {
-    return {world_.tweens, add_tween(entity, described_type<Component>(), index_of_field(field))};
+    return {tweens(), add_tween(entity, described_type<Component>(), index_of_field(field))};
   }
 
   // All things stand still for so long: a hit that is felt. The scene with its tick(), timers, camera and labels go on; what
   // a scene moves itself asks frozen(), or is a step of the game's own after one of the things' steps (tick_steps.hpp).
   void freeze(float seconds);
-  bool frozen() const { return world_.frozen_ticks > 0; }
+  bool frozen() const;
 
   // The camera goes along with this thing, from the next tick on; at once when `jump`. Of several it shows the middle, and as
   // much around it as they need.
@@ -266,6 +270,7 @@ class Stage {
 
   void leave_for(std::string_view scene, SceneArgument argument);
   [[noreturn]] void wrong_argument(std::string_view wanted) const;
+  std::vector<Tween>& tweens();
   std::size_t add_tween(Entity entity, const DescribedType& component, std::size_t field);
   void expect_cue(std::string_view name) const;
   void expect_kind(std::string_view kind) const;

@@ -11,13 +11,13 @@
 #include <string_view>
 #include <vector>
 
-#include "vole/asset/sheet.hpp"
 #include "vole/base/field.hpp"
 #include "vole/input/intent.hpp"
 #include "vole/world/entities.hpp"
 
 namespace vole {
 
+class Sheet;
 struct OriginMove;
 struct PlaceLink;
 using LinkVisit = std::function<void(PlaceLink&)>;
@@ -115,7 +115,8 @@ struct BoundField {
   const ComponentTypes::Type* type = nullptr;  // nullptr: there is no such field
   std::size_t index = 0;
   int parts = 0;
-  bool is_position = false;
+  bool is_position = false;  // which moves with the origin: so many pixels, or cells
+  bool in_cells = false;
 
   FieldRef in(Entities& entities, Entity entity) const { return type->field(entities, entity, index); }
 };

@@ -4,43 +4,39 @@
 //   level.put("ground", {4, 7}, "bank, mirrored, turned 90");
 //   level.put("ground", {5, 7}, "soil");                       // a group: it and its neighbours get their edges
 //   level.put("ground", {3, 7}, "");                           // nothing there
-//   level.look("fog").opacity = 0.5f;
+//   level.set_look("fog", {.opacity = 0.5f});
 //   if (const Water* water = level.find<Water>("ground", {3, 7})) ...
 //
 // Pieces (level/pieces.hpp) are put into it and leave it through Stage. An endless level has room for 65,536 pixels, and its
-// origin moves along.
+// origin moves along. What its file holds besides is in level/level.hpp.
 #pragma once
 
 #include <cstdint>
-#include <map>
+#include <functional>
 #include <memory>
 #include <optional>
 #include <string>
 #include <string_view>
 #include <vector>
 
-#include "vole/asset/asset.hpp"
-#include "vole/level/level.hpp"
+#include "vole/asset/tile_cell.hpp"
+#include "vole/base/described_type.hpp"
+#include "vole/level/layer_look.hpp"
+#include "vole/level/level_path.hpp"
+#include "vole/level/level_side.hpp"
+#include "vole/level/level_zone.hpp"
+#include "vole/world/changed_cells.hpp"
 #include "vole/world/kind_of.hpp"
 #include "vole/world/put_piece.hpp"
-#include "vole/world/tile_values.hpp"
 
 namespace vole {
 
+class Level;
+class LevelCells;
+class PieceFiles;
+class SolidGrid;
 struct Binding;
-
-// A cell that is not as the level's file has it.
-struct ChangedCell {
-  std::string layer;
-  IVec2 cell{0, 0};
-  std::string tile;  // as TileTable::paint reads it; empty: nothing
-};
-template <class V>
-void describe(V& v, ChangedCell& changed) {
-  v.state("layer", changed.layer);
-  v.state("cell", changed.cell);
-  v.state("tile", changed.tile);
-}
+struct Paint;
 
 // A layer whose look code has asked to change.
 struct ChangedLook {
@@ -55,7 +51,6 @@ void describe(V& v, ChangedLook& changed) {
 
 class LevelNow {
  public:
-  // Made and ended in one place, not anew in each source that uses it.
   LevelNow();
   LevelNow(const LevelNow&);
   LevelNow(LevelNow&&) noexcept;
@@ -63,8 +58,8 @@ class LevelNow {
   LevelNow& operator=(LevelNow&&) noexcept;
   ~LevelNow();
 
-  // Whether a level is loaded; all but load() and bind() need one.
-  explicit operator bool() const { return version_ != nullptr; }
+  // Whether a level is loaded. All but load() and bind() need one, and throw Error where there is none.
+  explicit operator bool() const { return cells_ != nullptr; }
 
   // Throws Error.
   void load(std::string_view name, const Binding& binding);
@@ -81,17 +76,17 @@ class LevelNow {
 
   const std::string& name() const { return name_; }
   // As the file has it.
-  const Level& file() const { return *version_; }
-  const std::shared_ptr<const Level>& version() const { return version_; }
+  const Level& file() const;
+  const std::shared_ptr<const Level>& version() const;
   // Of an endless level, all that there is room for.
-  IVec2 cells() const { return cells_; }
-  IVec2 tile_size() const { return version_->tile_size(); }
+  IVec2 cells() const;
+  IVec2 tile_size() const;
   // In pixels.
   IVec2 size() const { return cells() * tile_size(); }
   // The cell that a point lies in.
   IVec2 cell_at(Vec2 point) const;
-  // Throws Error with the nearest name.
-  std::size_t layer(std::string_view name) const { return version_->layer(name); }
+  // The index of a layer. Throws Error with the nearest name.
+  std::size_t layer(std::string_view name) const;
 
   // Puts a tile or a group into a cell of a layer, as TileTable::paint reads it. Throws Error for a name that is not there,
   // and for a cell outside the level.
@@ -105,7 +100,7 @@ class LevelNow {
   bool has_tag(std::string_view layer, IVec2 cell, std::string_view tag) const;
   template <Described T>
   const T* find(std::string_view layer, IVec2 cell) const {
-    return values_.find<T>(this->cell(layer, cell).tile);
+    return static_cast<const T*>(find(described_type<T>().number(), this->cell(layer, cell)));
   }
   // The same of the foremost tile that has one, whatever its layer; of layers that move with the level.
   template <Described T>
@@ -116,14 +111,15 @@ class LevelNow {
   float friction(IVec2 cell) const;
   // Seen from above: of the foremost tile in a cell that says one and is not solid; 1 where none does.
   float friction_of_floor(IVec2 cell) const;
-  const std::vector<ChangedCell>& changed() const { return changed_; }
+  std::vector<ChangedCell> changed() const { return changed_.list(); }
 
-  // How a layer is shown; to change it, and as it is. Throw Error with the nearest name.
-  LayerLook& look(std::string_view layer);
+  // How a layer is shown: as its file says, until code says otherwise. Throw Error with the nearest name. An opacity is brought
+  // within 0 to 1.
   const LayerLook& look(std::string_view layer) const { return look(this->layer(layer)); }
   const LayerLook& look(std::size_t layer) const;
+  void set_look(std::string_view layer, const LayerLook& look);
 
-  bool endless() const { return version_ && version_->endless.has_value(); }
+  bool endless() const;
   const std::vector<PutPiece>& pieces() const { return pieces_; }
   // nullptr when there is none of this number (any more).
   const PutPiece* piece(std::uint32_t number) const;
@@ -138,7 +134,7 @@ class LevelNow {
   // The zones and paths of the level's own file, where they are now. Throw Error with the nearest name.
   const LevelZone& zone(std::string_view name) const;
   const LevelPath& path(std::string_view name) const;
-  const std::vector<LevelZone>& zones() const { return origin_ == IVec2{0, 0} ? version_->zones : zones_; }
+  const std::vector<LevelZone>& zones() const;
 
   // The steps in which pieces come and go. A piece by its own name or that of a list: throws Error for an unknown one, and
   // for one that does not go into this level.
@@ -160,28 +156,29 @@ class LevelNow {
   // The files of the lists, and of what was put.
   std::vector<std::shared_ptr<const Level>> piece_files() const;
   // By its name, among these.
-  FindPiece find_piece() const;
+  std::function<const Level*(std::string_view)> find_piece() const;
   // Takes lines away, and in the end the piece.
   void unbuild(PutPiece& piece, int lines);
   // By whole blocks of cells: all lies so much further left or up from now on.
   void move_origin(IVec2 cells);
-  // The part of an endless level that is there: from the first cell along its way to the last. And how far all can be moved
-  // into room that is left behind.
+  // The part of an endless level that is there: from the first cell along its way to the end of the piece by which it went on last; a
+  // piece that code has put further on does not count. And how far all can be moved into room that is left behind.
   IRect extent() const;
   IVec2 room_behind() const;
-  // Whether the level's own part still counts; an endless level leaves it behind.
+  // Whether it has gone on by a piece. And whether the level's own part still counts; an endless level leaves it behind.
+  bool has_gone_on() const { return last_piece() != nullptr; }
   bool own_part_left() const { return left_; }
   void leave_own_part() { left_ = true; }
 
-  // How dark it is, 0 to 1: as the file says, until code says otherwise.
-  float darkness() const { return darkness_.value_or(version_->light.darkness); }
-  void darken(float darkness) { darkness_ = darkness; }
+  // How dark it is, 0 to 1: as the file says, until code says otherwise. What is beyond that is brought within.
+  float darkness() const;
+  void darken(float darkness);
 
   const TileGrid& tiles(std::size_t layer) const;
   const GroupGrid& painted(std::size_t layer) const;
-  // Another number whenever a cell has changed; no part of the state.
-  std::uint32_t changes() const { return changes_; }
-  const SolidGrid& solid() const { return solid_ ? *solid_ : version_->solid; }
+  // Another number whenever a cell has changed, and never one that any level has had; no part of the state.
+  std::uint64_t changes() const;
+  const SolidGrid& solid() const;
 
   template <class V>
   friend void describe(V& v, LevelNow& level) {
@@ -198,18 +195,14 @@ class LevelNow {
   }
 
  private:
-  // A level that pieces are made from.
-  struct PieceFile {
-    Asset<Level> asset;
-    std::shared_ptr<const PieceCells> cells;
-    std::shared_ptr<const Level> refused;
-  };
-
+  const LevelCells& there() const;
+  LevelCells& there();
+  const void* find(std::size_t type, const TileCell& cell) const;
   const void* find_anywhere(std::size_t type, IVec2 cell) const;
   void make_room();
   void bind_pieces(const Binding& binding);
-  const PieceFile& piece_file(std::string_view name, const Binding& binding, const FilePosition& asked = {});
-  PutPiece& add_piece(const std::string& name, IVec2 cell, const PieceFile& file);
+  PutPiece& add(const std::string& name, IVec2 cell);
+  const PutPiece* last_piece() const;
   bool has_line(const PutPiece& piece, IVec2 cell) const;
   IRect line(const PutPiece& piece, int index) const;
   void repaint(const IRect& area, const PutPiece& piece);
@@ -218,16 +211,9 @@ class LevelNow {
   void refresh_ends(const IRect& part);
   LevelSide way_of_lines() const;
   ChosenPieces& chosen(std::string_view list);
-  using ChangeAt = std::vector<ChangedCell>::iterator;
-  ChangeAt find_change(std::size_t layer, IVec2 cell);
-  bool is_change(ChangeAt at, std::size_t layer, IVec2 cell) const;
-
-  void paint(std::size_t layer, IVec2 cell, const Paint& paint);
-  void choose_edge(std::size_t layer, IVec2 cell);
-  void show(std::size_t layer, IVec2 cell, std::uint16_t tile);
 
   std::string name_;
-  std::vector<ChangedCell> changed_;  // one for a cell, in the order of layers, rows and columns
+  ChangedCells changed_;
   std::vector<ChangedLook> looks_;
   std::optional<float> darkness_;
   IVec2 origin_{0, 0};
@@ -237,19 +223,11 @@ class LevelNow {
   std::vector<PutPiece> pieces_;
   std::vector<ChosenPieces> chosen_;
 
-  std::uint32_t changes_ = 0;
-  IVec2 cells_{0, 0};
-  std::map<std::string, PieceFile, std::less<>> files_;  // of pieces
-  std::vector<LevelZone> zones_;                         // moved, once the origin is
+  // Found from that by bind(). Neither is there without a level.
+  std::unique_ptr<LevelCells> cells_;
+  std::unique_ptr<PieceFiles> files_;
+  std::vector<LevelZone> zones_;  // moved, once the origin is
   std::vector<LevelPath> paths_;
-  Asset<Level> asset_;
-  std::shared_ptr<const Level> version_, refused_;
-  TileValues values_;
-  bool floors_differ_ = false;  // in friction, seen from above
-  // Of each layer, once something in it is changed; they share with the file what is not.
-  std::vector<std::optional<TileGrid>> tiles_;
-  std::vector<std::optional<GroupGrid>> painted_;
-  std::optional<SolidGrid> solid_;
 };
 
 }  // namespace vole

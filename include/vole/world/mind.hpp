@@ -21,12 +21,13 @@
 #include <string_view>
 #include <vector>
 
-#include "vole/asset/clip_rules.hpp"
 #include "vole/base/describe.hpp"
 #include "vole/base/random.hpp"
 #include "vole/world/ledge_going.hpp"
 
 namespace vole {
+
+class Conditions;
 
 enum class MindDoes : std::uint8_t {
   wait,           // stands still
@@ -103,7 +104,7 @@ struct Mind {
   std::int64_t since_seen = -1;  // ticks; below 0: not yet
   LedgeGoing over_ledges;
   // The conditions of each part, in order: made from them, so no state.
-  std::shared_ptr<const ClipRules> conditions = {};
+  std::shared_ptr<const Conditions> conditions = {};
 
   // The part that decides; nullptr for none.
   const MindPart* deciding() const {
@@ -131,8 +132,5 @@ void describe(V& v, Mind& mind) {
 inline OnlyField<std::vector<Located<MindPart>>> one_field(Mind& mind) {
   return {mind.parts, items(most_mind_parts)};
 }
-
-// Throws Error for what is no condition.
-std::shared_ptr<const ClipRules> conditions_of(const Mind& mind);
 
 }  // namespace vole

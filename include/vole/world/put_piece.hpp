@@ -6,9 +6,14 @@
 #include <string>
 #include <vector>
 
-#include "vole/level/piece_cells.hpp"
+#include "vole/base/describe.hpp"
+#include "vole/base/rect.hpp"
+#include "vole/level/level_place.hpp"
 
 namespace vole {
+
+class Level;
+class PieceCells;
 
 // A piece that was put into the level.
 struct PutPiece {
@@ -25,8 +30,8 @@ struct PutPiece {
   std::shared_ptr<const PieceCells> cells;
   std::vector<LevelPlace> places;  // what is scattered comes last
 
-  const Level& file() const { return cells->level(); }
-  IRect area() const { return {cell, file().cells}; }
+  const Level& file() const;
+  IRect area() const;
 };
 template <class V>
 void describe(V& v, PutPiece& piece) {

@@ -40,6 +40,12 @@ void describe(V& v, ScriptStep& step) {
 // Throws Error with the nearest word.
 ScriptStep read_script_step(const Located<std::string>& text);
 
+// The steps of a script, each with the text that it was read from.
+struct ReadScript {
+  std::vector<std::string> texts;
+  std::vector<ScriptStep> steps;
+};
+
 struct Script {
   std::vector<Located<std::string>> steps;
   bool again = false;  // from the start when all is done
@@ -48,8 +54,8 @@ struct Script {
   std::uint32_t step = 0;  // the one that is under way
   int ticks = 0;           // of it
   ScriptStep pushed;       // in the last tick
-  // Made from the texts, so no state.
-  std::shared_ptr<const std::vector<ScriptStep>> read = {};
+  // Read from the texts whenever these are others, so no state.
+  std::shared_ptr<const ReadScript> read = {};
 
   bool over() const { return step >= steps.size(); }
 };
@@ -64,7 +70,7 @@ void describe(V& v, Script& script) {
 }
 
 // Throws Error for what is no step.
-std::shared_ptr<const std::vector<ScriptStep>> read_steps(const Script& script);
+std::shared_ptr<const ReadScript> read_script(const Script& script);
 // What it wants in this tick; it goes on by one.
 Intent next_intent(Script& script, int ticks_per_second);
 

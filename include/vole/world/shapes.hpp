@@ -19,12 +19,14 @@
 #include <string_view>
 #include <vector>
 
-#include "vole/asset/catalog.hpp"
-#include "vole/asset/outline.hpp"
 #include "vole/base/describe.hpp"
-#include "vole/physics/collision_world.hpp"
+#include "vole/base/vec.hpp"
+#include "vole/physics/body_id.hpp"
 
 namespace vole {
+
+class Catalog;
+class Shape;
 
 struct ShapeText {
   std::string name;  // for cues, switches and code; may be empty
@@ -49,11 +51,11 @@ void describe(V& v, ShapeText& shape) {
   v("from", shape.from, pixels);
   v("to", shape.to, pixels);
   v("radius", shape.radius, within(0, 4096));
-  v("corners", shape.corners, items(Shape::most_corners));
+  v("corners", shape.corners, items(16));
   v("outline", shape.outline);
   v("frame", shape.frame);
   v("clip", shape.clip);
-  v("error", shape.error, within(static_cast<double>(least_outline_error), 64));
+  v("error", shape.error, within(0.25, 64));
   v("use", shape.use);
   v("turns", shape.turns);
 }
@@ -77,8 +79,8 @@ inline OnlyField<std::vector<Located<ShapeText>>> one_field(Shapes& shapes) {
 }
 
 // What one of them comes to: of an outline several. Throws Error at `shape` for what is none.
-ShapeList shapes_of(const Located<ShapeText>& shape, Catalog& catalog);
+std::vector<Shape> shapes_of(const Located<ShapeText>& shape, Catalog& catalog);
 // Of all of them; throws Error at the first for more than 32 in all.
-ShapeList shapes_of(const Shapes& shapes, Catalog& catalog);
+std::vector<Shape> shapes_of(const Shapes& shapes, Catalog& catalog);
 
 }  // namespace vole

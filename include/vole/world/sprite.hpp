@@ -13,11 +13,16 @@
 #include <string>
 
 #include "vole/asset/asset.hpp"
+#include "vole/asset/clip_set.hpp"
 #include "vole/asset/names.hpp"
-#include "vole/draw/draw_list.hpp"
+#include "vole/asset/track.hpp"
+#include "vole/base/colour.hpp"
+#include "vole/draw/blend.hpp"
 #include "vole/world/playing.hpp"
 
 namespace vole {
+
+class Sheet;
 
 // Where the value of a fact that clip rules ask for comes from: the game, or the thing itself.
 enum class FactSource : std::uint8_t {

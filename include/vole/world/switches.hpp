@@ -16,11 +16,12 @@
 #include <string>
 #include <vector>
 
-#include "vole/asset/clip_rules.hpp"
 #include "vole/base/describe.hpp"
-#include "vole/physics/collision_world.hpp"
+#include "vole/physics/body_id.hpp"
 
 namespace vole {
+
+class Conditions;
 
 struct Switch {
   std::string shape;  // its name; empty: all of the body
@@ -40,8 +41,8 @@ void describe(V& v, Switch& item) {
 
 struct Switches {
   std::vector<Located<Switch>> list;
-  // The conditions of each, in order: made from the list, so no state.
-  std::shared_ptr<const ClipRules> conditions;
+  // The conditions of each, in order: read from the list whenever that is another, so no state.
+  std::shared_ptr<const Conditions> conditions;
 
   // What the shape of this name, or for "" the body, is while it would be `use` by itself.
   BodyUse use_of(std::string_view shape, BodyUse use) const;
@@ -53,8 +54,5 @@ void describe(V& v, Switches& switches) {
 inline OnlyField<std::vector<Located<Switch>>> one_field(Switches& switches) {
   return {switches.list, items(64)};
 }
-
-// Throws Error for what is no condition.
-std::shared_ptr<const ClipRules> conditions_of(const Switches& switches);
 
 }  // namespace vole

@@ -10,13 +10,14 @@
 #include "vole/base/random.hpp"
 #include "vole/draw/camera.hpp"
 #include "vole/input/input.hpp"
-#include "vole/world/binding.hpp"
 #include "vole/world/entities.hpp"
 #include "vole/world/level_now.hpp"
 #include "vole/world/to_come.hpp"
 #include "vole/world/tween.hpp"
 
 namespace vole {
+
+struct Binding;
 
 // Another picture of the same scene on a part of the canvas: a second player's, a small map.
 struct ShownView {
@@ -80,6 +81,9 @@ class World {
   // is in a layer that does not go along with the level stays.
   void move_origin(IVec2 cells, const ComponentTypes& types);
 
+  // The layer of each sprite by its name, after the level has become another. One that there is no layer of this name for goes to
+  // the front: that is not worth ending the game for.
+  void find_layers();
   // Finds what a state that was read names. Throws Error for what is not there any more, all at once.
   void bind(const Binding& binding);
 

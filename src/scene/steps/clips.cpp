@@ -7,6 +7,7 @@
 #include "../facts.hpp"
 #include "vole/base/names.hpp"
 #include "vole/input/intent.hpp"
+#include "vole/world/conditions.hpp"
 #include "vole/world/grid_mover.hpp"
 #include "vole/world/mind.hpp"
 #include "vole/world/motion.hpp"
@@ -87,13 +88,13 @@ void go_on(Tick& tick, Entity entity, Sprite& sprite) {
 }
 
 void follow_conditions(Tick& tick, Entity entity, Switches& switches) {
-  // Of a restored state, or where code has added some.
-  if (!switches.conditions || switches.conditions->rules().size() != switches.list.size())
-    switches.conditions = conditions_of(switches);
+  // Of a restored state, or where code says others.
+  if (!switches.conditions || !switches.conditions->are_of(switches.list))
+    switches.conditions = std::make_shared<Conditions>(switches.list);
   const OwnFacts own = own_facts(tick, entity);
-  const ClipRules& conditions = *switches.conditions;
+  const Conditions& conditions = *switches.conditions;
   for (std::size_t i = 0; i < switches.list.size(); ++i) {
-    const std::vector<ClipRules::Condition>& when = conditions.rules()[i].when;
+    const std::vector<ClipRules::Condition>& when = conditions.when(i);
     switches.list[i].value.holds =
         !when.empty() && std::all_of(when.begin(), when.end(), [&](const ClipRules::Condition& condition) {
           return condition.holds(fact_of(tick, entity, own, conditions.facts()[condition.fact]));

@@ -4,6 +4,7 @@
 #include "../pieces.hpp"
 #include "../tick.hpp"
 #include "vole/base/names.hpp"
+#include "vole/level/level.hpp"
 #include "vole/physics/subpixel.hpp"
 #include "vole/world/body.hpp"
 #include "vole/world/compiled_kinds.hpp"
@@ -75,18 +76,15 @@ LevelNow newest_level(Tick& tick) {
 void take_level(Tick& tick) {
   World& world = tick.world;
   const LevelNow before = world.level;
+  const LevelCameras cameras(world);
   try {
     world.level = newest_level(tick);
   } catch (const Error&) {
     world.level.refuse_newer();
     throw;
   }
-  world.camera.bounds = bounds_of(world.level);
-  const auto& layers = world.level.file().layers;
-  // A layer that is gone is not worth ending the game for: its things go to the front.
-  world.entities.visit<Sprite>([&](Entity, Sprite& sprite) {
-    sprite.links.layer = std::min(index_named(layers, sprite.layer_name.value), layers.size() - 1);
-  });
+  cameras.follow();
+  world.find_layers();
   take_places(before, 0, tick);
   put_zones(world);
   for (const PutPiece& piece : world.level.pieces()) {

@@ -1,0 +1,50 @@
+// The cells of a level that are not as its files have them, each once.
+#pragma once
+
+#include <map>
+#include <string>
+#include <string_view>
+#include <vector>
+
+#include "vole/base/field_type.hpp"
+
+namespace vole {
+
+struct ChangedCell {
+  std::string layer;
+  IVec2 cell{0, 0};
+  std::string tile;  // as TileTable::paint reads it; empty: nothing
+};
+template <class V>
+void describe(V& v, ChangedCell& changed) {
+  v.state("layer", changed.layer);
+  v.state("cell", changed.cell);
+  v.state("tile", changed.tile);
+}
+
+// In the order of layers (by their names), rows and columns, in whatever order they came. As state a list of ChangedCell.
+class ChangedCells {
+ public:
+  bool empty() const { return tiles_.empty(); }
+  std::size_t size() const { return tiles_.size(); }
+  void set(std::string_view layer, IVec2 cell, std::string_view tile);
+  void forget(std::string_view layer, IVec2 cell);
+  // A copy of them all.
+  std::vector<ChangedCell> list() const;
+
+ private:
+  struct Place {
+    std::string layer;
+    int y = 0, x = 0;
+
+    friend auto operator<=>(const Place&, const Place&) = default;
+  };
+
+  std::map<Place, std::string> tiles_;
+};
+
+namespace detail {
+const FieldType& type_of(Tag<ChangedCells>);
+}
+
+}  // namespace vole

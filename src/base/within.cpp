@@ -1,0 +1,21 @@
+#include "vole/base/within.hpp"
+
+#include <algorithm>
+#include <cmath>
+
+#include "vole/base/error.hpp"
+
+namespace vole {
+
+float brought_within(float value, float least, float most) {
+  if (std::isnan(value))
+    throw Error(FilePosition{}, "a number is wanted here, and this is none (NaN)",
+                "a division of 0 by 0 is the usual cause");
+  return std::clamp(value, least, most);
+}
+
+Vec2 brought_within(Vec2 value, float least, float most) {
+  return {brought_within(value.x, least, most), brought_within(value.y, least, most)};
+}
+
+}  // namespace vole

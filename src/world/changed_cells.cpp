@@ -1,0 +1,69 @@
+#include "vole/world/changed_cells.hpp"
+
+#include "vole/base/described_type.hpp"
+#include "vole/base/reading.hpp"
+#include "vole/base/state.hpp"
+#include "vole/base/writing.hpp"
+
+namespace vole {
+
+void ChangedCells::set(std::string_view layer, IVec2 cell, std::string_view tile) {
+  tiles_.insert_or_assign({std::string(layer), cell.y, cell.x}, std::string(tile));
+}
+
+void ChangedCells::forget(std::string_view layer, IVec2 cell) {
+  tiles_.erase({std::string(layer), cell.y, cell.x});
+}
+
+std::vector<ChangedCell> ChangedCells::list() const {
+  std::vector<ChangedCell> list;
+  list.reserve(tiles_.size());
+  for (const auto& [place, tile] : tiles_) list.push_back({place.layer, {place.x, place.y}, tile});
+  return list;
+}
+
+namespace detail {
+namespace {
+
+// As a list of them is saved.
+class ChangedCellsType final : public FieldType {
+ public:
+  void read(const Node& node, void* value, const FieldRule& rule, Report& report, TableOf of) const override {
+    std::vector<ChangedCell> list;
+    as_list().read(node, &list, rule, report, of);
+    take(value, list);
+  }
+  void write(TomlText& out, const void* value) const override {
+    const std::vector<ChangedCell> list = in(value).list();
+    as_list().write(out, &list);
+  }
+  void write_state(StateWriter& out, const void* value) const override {
+    const std::vector<ChangedCell> list = in(value).list();
+    as_list().write_state(out, &list);
+  }
+  void read_state(StateReader& state, void* value) const override {
+    std::vector<ChangedCell> list;
+    as_list().read_state(state, &list);
+    take(value, list);
+  }
+  Node schema(const FieldRule& rule) const override { return as_list().schema(rule); }
+
+ private:
+  static const FieldType& as_list() { return field_type<std::vector<ChangedCell>>(); }
+  static const ChangedCells& in(const void* value) { return *static_cast<const ChangedCells*>(value); }
+  static void take(void* value, const std::vector<ChangedCell>& list) {
+    ChangedCells cells;
+    for (const ChangedCell& each : list) cells.set(each.layer, each.cell, each.tile);
+    *static_cast<ChangedCells*>(value) = std::move(cells);
+  }
+};
+
+}  // namespace
+
+const FieldType& type_of(Tag<ChangedCells>) {
+  static constinit ChangedCellsType type;
+  return type;
+}
+
+}  // namespace detail
+}  // namespace vole
