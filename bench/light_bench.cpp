@@ -20,15 +20,16 @@ struct LitScene : AllotmentRun {
     enter(scene);
     vole::Stage& stage = simulation.stage();
     std::vector<vole::Entity> own;
-    stage.entities.visit<vole::Lamp>([&](vole::Entity entity, const vole::Lamp&) { own.push_back(entity); });
-    for (const vole::Entity entity : own) stage.entities.remove<vole::Lamp>(entity);
-    const vole::Rect seen = stage.camera.seen();
+    stage.entities().visit<vole::Lamp>(
+        [&](vole::Entity entity, const vole::Lamp&) { own.push_back(entity); });
+    for (const vole::Entity entity : own) stage.entities().remove<vole::Lamp>(entity);
+    const vole::Rect seen = stage.camera().seen();
     for (int i = 0; i < lamps; ++i) {
       const vole::Vec2 at{static_cast<float>(i % 4) + 0.5f, static_cast<float>(i / 4) + 0.5f};
-      const vole::Entity lamp = stage.entities.create();
+      const vole::Entity lamp = stage.entities().create();
       const vole::Vec2 stands = seen.at + at * seen.size / vole::Vec2{4, 3};
-      stage.entities.add(lamp, vole::Pose{stands, stands});
-      stage.entities.add(lamp, vole::Lamp{});
+      stage.entities().add(lamp, vole::Pose{stands, stands});
+      stage.entities().add(lamp, vole::Lamp{});
     }
   }
   void draw() {
@@ -47,7 +48,7 @@ struct LitScene : AllotmentRun {
 void pictures(benchmark::State& state, const char* name, float darkness, bool lit) {
   LitScene& scene = LitScene::of(name);
   scene.simulation.stage().level().darken(darkness);
-  scene.simulation.stage().entities.visit<vole::Lamp>(
+  scene.simulation.stage().entities().visit<vole::Lamp>(
       [&](vole::Entity, vole::Lamp& lamp) { lamp.shines = lit; });
   for ([[maybe_unused]] auto round : state) scene.draw();
 }

@@ -57,10 +57,10 @@ void put_down(benchmark::State& state) {
   for ([[maybe_unused]] auto round : state) {
     for (int i = 0; i < 500; ++i) stage.spawn("leaf", {static_cast<float>(i), 20});
     state.PauseTiming();
-    stage.entities.visit<vole::KindOf>([&](vole::Entity entity, const vole::KindOf& kind) {
+    stage.entities().visit<vole::KindOf>([&](vole::Entity entity, const vole::KindOf& kind) {
       if (kind.name == "leaf") stage.remove(entity);
     });
-    stage.entities.sweep();
+    stage.entities().sweep();
     state.ResumeTiming();
   }
 }

@@ -119,7 +119,7 @@ TEST_CASE("in the cellar the lever raises its own gate, and bulbs lie on the wal
     was_shut = was_shut || holds;
     if (!was_shut || stage.ticks() > 1) continue;
     int in_store = 0;
-    stage.entities.visit<vole::KindOf, vole::Pose>(
+    stage.entities().visit<vole::KindOf, vole::Pose>(
         [&](vole::Entity, const vole::KindOf& kind, const vole::Pose& pose) {
           if (kind.name != "bulb" || !stage.zone("store").contains(pose.at - vole::Vec2{0, 1})) return;
           const vole::IVec2 below = stage.level().cell_at(pose.at + vole::Vec2{0, 1});

@@ -358,16 +358,16 @@ TEST_CASE("a thing that does not move stands still on the ground, as far as rule
   ruled.reload(
       "[clips.idle]\nframes = [0]\n[clips.fall]\nframes = [1]\n"
       "[[rules]]\nclip = \"fall\"\nwhen = [\"not grounded\"]\n[[rules]]\nclip = \"idle\"\n");
-  ruled.stage->entities.add(ruled.mouse, vole::Touching{});
+  ruled.stage->entities().add(ruled.mouse, vole::Touching{});
   CHECK(ruled.clip_after(1) == "fall");
-  ruled.stage->entities.remove<vole::Touching>(ruled.mouse);
+  ruled.stage->entities().remove<vole::Touching>(ruled.mouse);
   CHECK(ruled.clip_after(1) == "idle");
   // Nor is it at a wall, unless it touches one.
   ruled.reload(
       "[clips.idle]\nframes = [0]\n[clips.lean]\nframes = [1]\n"
       "[[rules]]\nclip = \"lean\"\nwhen = [\"at_wall\"]\n[[rules]]\nclip = \"idle\"\n");
   CHECK(ruled.clip_after(1) == "idle");
-  ruled.stage->entities.add(ruled.mouse, vole::Touching{});
+  ruled.stage->entities().add(ruled.mouse, vole::Touching{});
   CHECK(ruled.clip_after(1) == "idle");
   ruled.stage->get<vole::Touching>(ruled.mouse).wall_left = true;
   CHECK(ruled.clip_after(1) == "lean");
@@ -398,15 +398,15 @@ TEST_CASE("a handler of an event may change the clip, remove the thing, or begin
   ruled.clip_after(1);
   CHECK(steps == 11 + 4);
   ruled.sprite().set_fact("hurt", 1);
-  for (int i = 0; i < 30 && stage.entities.alive(ruled.mouse); ++i) ruled.tick();
+  for (int i = 0; i < 30 && stage.entities().alive(ruled.mouse); ++i) ruled.tick();
   CHECK(better == 1);
-  CHECK_FALSE(stage.entities.alive(ruled.mouse));
+  CHECK_FALSE(stage.entities().alive(ruled.mouse));
   REQUIRE(ruled.running->change() != nullptr);
   CHECK(ruled.running->change()->scene == "cues");
   // What the old clip had still to tell in that tick is not told once another plays.
   const Entity other = stage.spawn("mouse", {10, 10});
   steps_stop = true;
-  stage.entities.add(other, vole::Motion{{20, 0}});
+  stage.entities().add(other, vole::Motion{{20, 0}});
   stage.get<vole::Sprite>(other).set_speed(20);
   const int before = steps;
   ruled.tick();

@@ -209,13 +209,13 @@ TEST_CASE("cues, timers and tweens go on after a restore as if nothing had happe
     say.every(0.11f, [&](Stage&) { told += "."; });
     say.when_told("drip", [&](Stage& stage) {
       told += "d";
-      told += std::to_string(stage.random.below(10));
+      told += std::to_string(stage.random().below(10));
       stage.after(0.3f, "drip", {}, 0.25f);
     });
     say.when_told("turned", [&](Stage& stage, Entity mouse) {
       told += "t";
       stage.tween(mouse, &vole::Sprite::rotation)
-          .to(static_cast<float>(stage.random.below(90)), 0.2f)
+          .to(static_cast<float>(stage.random().below(90)), 0.2f)
           .then(0, 0.1f, vole::Ease::back_out)
           .then_tell("turned");
     });
@@ -224,7 +224,7 @@ TEST_CASE("cues, timers and tweens go on after a restore as if nothing had happe
   small.say(cues);
   small.stage->load_level("patch");
   const Entity mouse = small.stage->first("mouse");
-  small.stage->entities.remove<vole::SideMover>(mouse);
+  small.stage->entities().remove<vole::SideMover>(mouse);
   small.stage->tell("drip");
   small.stage->tell("turned", mouse);
   vole::Random chance(2);
@@ -319,7 +319,7 @@ TEST_CASE("bringing a thing to life takes no memory beyond what its components h
     for (int i = 0; i < 500; ++i) small.stage->spawn("speck", {static_cast<float>(i), 4});
   };
   spawn_many();
-  small.stage->entities.visit<Speck>([&](Entity entity, const Speck&) { small.stage->remove(entity); });
+  small.stage->entities().visit<Speck>([&](Entity entity, const Speck&) { small.stage->remove(entity); });
   small.tick();
   REQUIRE(small.stage->count("speck") == 0);
   const std::int64_t before = allocations_so_far();
@@ -332,8 +332,8 @@ TEST_CASE("removing all of many things is one pass") {
   // Far more than a pass for each would let through in the time a test may take.
   Small small;
   for (int i = 0; i < 200'000; ++i) small.stage->spawn("crumb", {0, 0});
-  small.stage->entities.visit<vole::KindOf>(
+  small.stage->entities().visit<vole::KindOf>(
       [&](Entity entity, const vole::KindOf&) { small.stage->remove(entity); });
   small.tick();
-  CHECK(small.stage->entities.count() == 0);
+  CHECK(small.stage->entities().count() == 0);
 }

@@ -313,8 +313,8 @@ TEST_CASE("while it crosses an edge of the level a thing is shown on both sides,
   yard.folder.write("assets/flag.sheet.toml", "colour = \"#eda63f\"\nsize = [4, 4]\n");
   vole::Stage& stage = yard.start(yard.folder);
   stage.load_level("yard");
-  stage.camera.canvas = {640, 256};
-  stage.camera.jump_to({320, 128});
+  stage.camera().canvas = {640, 256};
+  stage.camera().jump_to({320, 128});
   const auto places_of = [&](vole::Colour colour) {
     vole::DrawList list;
     list.start({640, 256});

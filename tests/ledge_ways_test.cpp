@@ -205,3 +205,75 @@ TEST_CASE("in a level that is too large or without ledges a mind goes straight o
     CHECK(std::isfinite(chase.pose(chase.stoat).at.x));
   }
 }
+
+namespace {
+
+constexpr int many = 12;
+
+// So many kinds of walkers after one hare, each with its own jump.
+struct Hunt : Yard {
+  Hunt() : Yard(kinds_text(), tiles, hunt_rows(), {}, letters) {
+    for (int i = 0; i < many; ++i)
+      stage->spawn(fmt::format("stoat{}", i), {40 + 30 * static_cast<float>(i), floor_y});
+    stage->spawn("hare", {600, 10 * 16});
+  }
+  static std::string kinds_text() {
+    std::string text = "[hare]\nbody = { size = [8, 8], category = \"seeds\" }\n";
+    for (int i = 0; i < many; ++i)
+      text += fmt::format(
+          "[stoat{}]\nbody = {{ size = [10, 12], category = \"seeds\" }}\nside_mover = {{ jump = {}, gravity "
+          "= 900 }}\n"
+          "mind = [{{ does = \"chase\", of = \"hare\", within = 4000, finds_way = true }}]\n",
+          i, 200 + 8 * i);
+    return text;
+  }
+  static std::string hunt_rows() {
+    Rows rows = empty_rows();
+    rows[10] = "..........####.....#####.......#########";
+    rows[13] = ".....#####......####.......####.........";
+    return text_of(rows);
+  }
+};
+
+}  // namespace
+
+TEST_CASE("what many kinds of walkers know of a level is kept for all of them") {
+  if (!allocations_are_counted()) return;
+  Hunt hunt;
+  hunt.tick(1200);
+  const std::int64_t before = allocations_so_far();
+  hunt.tick(60);
+  CHECK(allocations_so_far() - before < 60 * many);
+}
+
+TEST_CASE(
+    "a restored scene goes on with what was known of the level, to the same end as one that finds it anew") {
+  Hunt hunt;
+  hunt.tick(600);
+  const vole::StateBytes middle = hunt.state();
+  hunt.tick(60);
+  const vole::StateBytes end = hunt.state();
+  const auto from_middle = [&] {
+    vole::StateReader in(middle);
+    hunt.running->read(in);
+    hunt.running->bind();
+    const std::int64_t before = allocations_so_far();
+    hunt.tick();
+    const std::int64_t first = allocations_so_far() - before;
+    hunt.tick(59);
+    CHECK(hunt.state() == end);
+    return first;
+  };
+  const std::int64_t kept = from_middle();
+  hunt.setting->caches = vole::make_scene_caches();
+  const std::int64_t anew = from_middle();
+  if (allocations_are_counted()) CHECK(kept * 10 < anew);
+}
+
+TEST_CASE("nothing is reached where no level is loaded, and that is an error") {
+  Yard yard("");
+  yard.folder.write("kinds.toml", "[walker]\nbody = { size = [10, 10] }\nside_mover = { speed = 90 }\n");
+  vole::Stage& stage = yard.start(yard.folder);
+  const Entity walker = stage.spawn("walker", {10, 10});
+  CHECK_THROWS_WITH(vole::Reach(stage, walker), Catch::Contains("no level is loaded"));
+}

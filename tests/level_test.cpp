@@ -398,7 +398,7 @@ TEST_CASE(
     CHECK(report.problems().empty());
     for (int tick = 0; tick < 60; ++tick) {
       for (const vole::Entity thing : things)
-        if (vole::Intent* const intent = stage.entities.find<vole::Intent>(thing)) {
+        if (vole::Intent* const intent = stage.entities().find<vole::Intent>(thing)) {
           intent->direction.x = chance.within(-1, 1);
           intent->direction.y = chance.within(-1, 1);
           intent->jump_pressed = intent->jump_held = chance.chance(0.2f);
@@ -416,7 +416,7 @@ TEST_CASE(
   }
   // In the open again, with nobody in a wall, all of them can move.
   for (const vole::Entity thing : things) {
-    vole::Intent* const intent = stage.entities.find<vole::Intent>(thing);
+    vole::Intent* const intent = stage.entities().find<vole::Intent>(thing);
     if (!intent) continue;
     const Vec2 before = stage.get<vole::Pose>(thing).at;
     intent->direction = {before.x < 80 ? 1.0f : -1.0f, 0};
@@ -445,8 +445,8 @@ TEST_CASE("the picture of a layer lies as far off its place as the layer says") 
 TEST_CASE("layers are shown as their look says, which code may change and the state keeps") {
   LevelStage test;
   vole::Stage& stage = test.load("[[places]]\nkind = \"mouse\"\ncell = [1, 4]\n");
-  stage.camera.canvas = {160, 48};
-  stage.camera.jump_to({80, 24});
+  stage.camera().canvas = {160, 48};
+  stage.camera().jump_to({80, 24});
   const auto drawn = [&] {
     vole::DrawList list;
     list.start({160, 48});
@@ -541,7 +541,7 @@ TEST_CASE("zones of any form notice who is in them, point by point") {
     const vole::LevelZone& zone = stage.zone("star");
     const vole::CollisionWorld& bodies = stage.bodies();
     vole::Entity thing;
-    stage.entities.visit<vole::Zone>([&](vole::Entity entity, const vole::Zone&) { thing = entity; });
+    stage.entities().visit<vole::Zone>([&](vole::Entity entity, const vole::Zone&) { thing = entity; });
     for (int i = 0; i < 200; ++i) {
       const Vec2 point{std::floor(chance.within(10, 150)) + 0.37f,
                        std::floor(chance.within(-40, 90)) + 0.61f};

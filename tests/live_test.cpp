@@ -10,7 +10,7 @@ class Hall : public vole::Scene {
  public:
   void enter(Stage& stage) override { stage.load_level("patch"); }
   void tick(Stage& stage) override {
-    luck += static_cast<int>(stage.random.below(100));
+    luck += static_cast<int>(stage.random().below(100));
     if (stage.ticks() == leaves_at - 1) stage.leave_for("yard");
     if (const std::string now = std::exchange(wish, {}); now == "out of range")
       stage.get<vole::Pose>(vole::Entity{12345, 7});
@@ -31,7 +31,7 @@ void describe(V& v, Hall& hall) {
 class Yard : public vole::Scene {
  public:
   void tick(Stage& stage) override {
-    luck += static_cast<int>(stage.random.below(100));
+    luck += static_cast<int>(stage.random().below(100));
     if (stage.ticks() == 40) stage.leave_for("hall");
   }
   int luck = 0;

@@ -57,7 +57,7 @@ TEST_CASE("on other mornings too all that moves is on the lanes, whoever steers 
     std::size_t full_before = 0;
     while (!driven.host.closing() && driven.session->step()) {
       const vole::Stage& stage = driven.session->stage();
-      stage.entities.visit<vole::GridMover, vole::Pose>(
+      stage.entities().visit<vole::GridMover, vole::Pose>(
           [&](vole::Entity thing, const vole::GridMover&, const vole::Pose& pose) {
             const vole::Rect box = stage.box(thing);
             const vole::Vec2 middle = box.at + box.size * 0.5f;
@@ -68,13 +68,13 @@ TEST_CASE("on other mornings too all that moves is on the lanes, whoever steers 
             if (std::abs(pose.at.x - pose.before.x) < 8 && (box.left() < 0 || box.right() > 320)) ++wrapped;
           });
       std::size_t full = 0;
-      stage.entities.visit<milk::Doorstep, vole::Sprite>(
+      stage.entities().visit<milk::Doorstep, vole::Sprite>(
           [&](vole::Entity, const milk::Doorstep&, const vole::Sprite& sprite) {
             full += sprite.playing.key == "full" ? 1 : 0;
           });
       if (full > full_before) ++served;
       full_before = full;
-      stage.entities.visit<vole::Sprite>(
+      stage.entities().visit<vole::Sprite>(
           [&](vole::Entity, const vole::Sprite& sprite) { spilled += sprite.flash.a > 250 ? 1 : 0; });
     }
   }

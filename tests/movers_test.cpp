@@ -491,7 +491,7 @@ TEST_CASE("at the edges of the level things are held, come in again, drop or are
     told.clear();
     for (int i = 0; i < 300; ++i) {
       for (const Entity thing : {held, wraps, drops})
-        if (yard.stage->entities.alive(thing)) yard.stage->get<vole::Intent>(thing).direction = way;
+        if (yard.stage->entities().alive(thing)) yard.stage->get<vole::Intent>(thing).direction = way;
       const Vec2 before = yard.pose(wraps).at;
       yard.tick();
       CAPTURE(round, i, way.x, way.y);
@@ -504,10 +504,10 @@ TEST_CASE("at the edges of the level things are held, come in again, drop or are
       REQUIRE((before == pose.before || vole::length_of(before - pose.before) > 100));
     }
     // Out at the top alone it is not gone, for that side says nothing; but it is told of.
-    if (std::abs(way.x) > 0.5f || way.y > 0.5f) CHECK_FALSE(yard.stage->entities.alive(drops));
+    if (std::abs(way.x) > 0.5f || way.y > 0.5f) CHECK_FALSE(yard.stage->entities().alive(drops));
     if (std::abs(way.x) > 0.5f || std::abs(way.y) > 0.5f) CHECK(told == std::vector<Entity>{drops});
     for (const Entity thing : {held, wraps, drops})
-      if (yard.stage->entities.alive(thing)) yard.stage->remove(thing);
+      if (yard.stage->entities().alive(thing)) yard.stage->remove(thing);
     yard.tick();
   }
 }

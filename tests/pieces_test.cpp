@@ -49,7 +49,7 @@ void describe(V& v, Rope& rope) {
 class Tower : public vole::Scene {
  public:
   void enter(vole::Stage& stage) override { stage.load_level("way"); }
-  void tick(vole::Stage& stage) override { stage.camera.jump_to(stage.camera.middle() + step); }
+  void tick(vole::Stage& stage) override { stage.camera().jump_to(stage.camera().middle() + step); }
   Vec2 goal{100, 50}, step{4, 0};
 };
 template <class V>
@@ -253,12 +253,12 @@ TEST_CASE("an endless level is drawn as one level made of its pieces is, at each
     const IVec2 first_origin = stage.level().origin();
     bool moved = false;
     for (int i = 0; i < ticks; ++i) {
-      stage.camera.jump_to(stage.camera.middle() + step);
+      stage.camera().jump_to(stage.camera().middle() + step);
       way.tick();
       for (const vole::PutPiece& piece : stage.level().pieces())
         pieces[static_cast<int>(piece.number)] = {piece.level, piece.cell + stage.level().origin()};
       moved = moved || stage.level().origin() != first_origin;
-      middles.push_back(stage.camera.middle() - stage.level().offset());
+      middles.push_back(stage.camera().middle() - stage.level().offset());
       pictures.push_back(way.picture());
     }
     CHECK(moved);
@@ -267,10 +267,10 @@ TEST_CASE("an endless level is drawn as one level made of its pieces is, at each
     way.write_whole_level(pieces);
     vole::Stage& whole = way.start(way.folder);
     whole.load_level("whole");
-    whole.camera.bounds = {};
+    whole.camera().bounds = {};
     int different = 0;
     for (std::size_t i = 0; i < middles.size(); ++i) {
-      whole.camera.jump_to(middles[i] - Vec2(way.whole_at * 8));
+      whole.camera().jump_to(middles[i] - Vec2(way.whole_at * 8));
       // What does not go along with the level lies elsewhere when the level begins elsewhere.
       if (way.whole_at != IVec2{0, 0}) whole.level().set_look("hills", {.visible = false});
       way.tick();
@@ -353,10 +353,12 @@ TEST_CASE("an endless level goes on to the same end from a snapshot of any tick"
   std::vector<Vec2> steps;
   std::vector<vole::StateBytes> states;
   const auto act = [&](vole::Stage& on, std::size_t i) {
-    on.camera.jump_to(on.camera.middle() + steps[i]);
+    on.camera().jump_to(on.camera().middle() + steps[i]);
     // What code changes is a part of it too.
-    if (i % 7 == 0) on.level().put("ground", on.level().cell_at(on.camera.middle()), i % 2 ? "soil" : "leaf");
-    if (i % 50 == 0) on.level().put("ground", on.level().cell_at(on.camera.middle() + Vec2{100, 0}), "soil");
+    if (i % 7 == 0)
+      on.level().put("ground", on.level().cell_at(on.camera().middle()), i % 2 ? "soil" : "leaf");
+    if (i % 50 == 0)
+      on.level().put("ground", on.level().cell_at(on.camera().middle() + Vec2{100, 0}), "soil");
   };
   for (std::size_t i = 0; i < 600; ++i) {
     steps.push_back({static_cast<float>(below(pilot, 12)) - 2, static_cast<float>(below(pilot, 5)) - 2});
@@ -390,7 +392,7 @@ TEST_CASE("a long run keeps what it needs, no piece comes twice running, and its
     std::uint32_t last = 0;
     std::size_t most_things = 0, most_bytes = 0, most_pieces = 0;
     for (int i = 0; i < ticks; ++i) {
-      stage.camera.jump_to(stage.camera.middle() + Vec2{9, 0});
+      stage.camera().jump_to(stage.camera().middle() + Vec2{9, 0});
       way.tick();
       for (const vole::PutPiece& piece : stage.level().pieces())
         if (piece.number > last) {
@@ -398,7 +400,7 @@ TEST_CASE("a long run keeps what it needs, no piece comes twice running, and its
           last = piece.number;
         }
       std::size_t things = 0;
-      stage.entities.visit<vole::Pose>([&](vole::Entity, const vole::Pose& pose) {
+      stage.entities().visit<vole::Pose>([&](vole::Entity, const vole::Pose& pose) {
         ++things;
         REQUIRE(std::abs(pose.at.x) < 4000);
       });
@@ -437,7 +439,7 @@ TEST_CASE("between pieces nothing is allocated, and those are built a little at 
     const std::size_t pieces = stage.level().pieces().size();
     const IVec2 origin = stage.level().origin();
     const std::int64_t before = allocations_so_far();
-    stage.camera.jump_to(stage.camera.middle() + Vec2{3, 0});
+    stage.camera().jump_to(stage.camera().middle() + Vec2{3, 0});
     way.tick();
     list.start(canvas);
     way.running->draw(list, 1);
@@ -493,7 +495,7 @@ TEST_CASE("a piece put by code is drawn and solid at once, and leaves what was t
     CHECK(stage.get<Rope>(rope).post.thing == stage.named("post", stage.piece_of(rope)));
   });
   int zones = 0;
-  stage.entities.visit<vole::Zone, vole::Pose>(
+  stage.entities().visit<vole::Zone, vole::Pose>(
       [&](vole::Entity, const vole::Zone& zone, const vole::Pose& pose) {
         CHECK(zone.name == "inside");
         CHECK(pose.at == Vec2{static_cast<float>(zone.piece == hut ? 5 : 12) * 8 + 12, 5 * 8});
@@ -511,8 +513,8 @@ TEST_CASE("a piece put by code is drawn and solid at once, and leaves what was t
   const vole::Entity post = stage.named("post", hut);
   stage.drop_piece(hut);
   way.tick();
-  CHECK_FALSE(stage.entities.alive(bread));
-  CHECK(stage.entities.alive(post));
+  CHECK_FALSE(stage.entities().alive(bread));
+  CHECK(stage.entities().alive(post));
   CHECK(stage.level().tile("ground", {5, 3}).empty());
   CHECK(stage.level().group("ground", {7, 3}) == "soil");
   CHECK_FALSE(stage.solid().solid(5, 4));
@@ -590,21 +592,21 @@ TEST_CASE("what is far behind leaves, but for what stays, is kept or has gone al
   REQUIRE((along && left && kept));
   stage.keep(kept);
   for (int i = 0; i < 400; ++i) {
-    stage.camera.jump_to(stage.camera.middle() + Vec2{6, 0});
-    stage.get<vole::Pose>(along).at.x = stage.camera.middle().x;
+    stage.camera().jump_to(stage.camera().middle() + Vec2{6, 0});
+    stage.get<vole::Pose>(along).at.x = stage.camera().middle().x;
     way.tick();
   }
-  CHECK(stage.entities.alive(along));
-  CHECK_FALSE(stage.entities.alive(left));
-  CHECK(stage.entities.alive(kept));
+  CHECK(stage.entities().alive(along));
+  CHECK_FALSE(stage.entities().alive(left));
+  CHECK(stage.entities().alive(kept));
   CHECK_FALSE(stage.level().piece(1));
   CHECK(stage.count("post") > 0);
   // Until it is behind itself.
   for (int i = 0; i < 100; ++i) {
-    stage.camera.jump_to(stage.camera.middle() + Vec2{6, 0});
+    stage.camera().jump_to(stage.camera().middle() + Vec2{6, 0});
     way.tick();
   }
-  CHECK_FALSE(stage.entities.alive(along));
+  CHECK_FALSE(stage.entities().alive(along));
 }
 
 TEST_CASE("every place in the level moves with its origin, and nothing else does") {
@@ -617,18 +619,18 @@ TEST_CASE("every place in the level moves with its origin, and nothing else does
   const vole::Entity mouse = stage.spawn("mouse", {60, 40});
   const vole::Entity cloud =
       stage.spawn("crumb", {50, 4}, vole::parse_toml("sprite = { layer = \"hills\" }", "test"));
-  stage.entities.add(mouse, Nest{{10, 20}, {{{1, 2}, {3, 4}}, {{5, 6}, {7, 8}}}, {2, 3}, {3, 3}});
-  const Vec2 first = stage.camera.middle();
+  stage.entities().add(mouse, Nest{{10, 20}, {{{1, 2}, {3, 4}}, {{5, 6}, {7, 8}}}, {2, 3}, {3, 3}});
+  const Vec2 first = stage.camera().middle();
   Vec2 step{0, 0};
   stage.tween(mouse, &vole::Pose::at).to({160, 40}, 8).to({60, 40}, 8);
   for (int i = 0; i < 300; ++i) {
-    stage.camera.jump_to(stage.camera.middle() + Vec2{2, 0});
+    stage.camera().jump_to(stage.camera().middle() + Vec2{2, 0});
     step += Vec2{2, 0};
     way.tick();
   }
   const Vec2 off = stage.level().offset();
   REQUIRE(off.x < -100);
-  CHECK(stage.camera.middle() == first + step + off);
+  CHECK(stage.camera().middle() == first + step + off);
   CHECK(stage.get<vole::Pose>(mouse).at.x == Approx(60 + 100 * (300 / 480.0) + off.x).margin(0.01));
   const Nest& nest = stage.get<Nest>(mouse);
   CHECK(nest.at == Vec2{10, 20} + off);
@@ -639,7 +641,7 @@ TEST_CASE("every place in the level moves with its origin, and nothing else does
   CHECK(stage.get<vole::Pose>(cloud).at == Vec2{50, 4});
   CHECK(stage.zone("start").area.at == Vec2{8, 8} + off);
   CHECK(stage.path("lane").at(0) == off);
-  CHECK(stage.camera.bounds.left() <= stage.camera.middle().x - 32);
+  CHECK(stage.camera().bounds.left() <= stage.camera().middle().x - 32);
 
   way.running = std::make_unique<vole::RunningScene>(
       *way.setting, way.game.steps(), way.game.scenes().get("tower"), vole::SceneArgument(), 1);
@@ -655,7 +657,7 @@ TEST_CASE("a piece that is changed while it is in the level is taken over, and a
   Way way;
   vole::Stage& stage = way.start(way.folder);
   stage.load_level("way");
-  stage.camera.jump_to({100, 50});
+  stage.camera().jump_to({100, 50});
   way.tick();
   const vole::PutPiece piece = stage.level().pieces().at(0);
   const std::string file = "levels/" + piece.level + ".level.toml";
@@ -813,7 +815,7 @@ TEST_CASE("what belongs to pieces leaves with their level, zones too") {
   stage.put_piece("hut", {5, 3});
   const auto zones = [&] {
     int count = 0;
-    stage.entities.visit<vole::Zone>(
+    stage.entities().visit<vole::Zone>(
         [&](vole::Entity zone, const vole::Zone&) { count += stage.removed(zone) ? 0 : 1; });
     return count;
   };
@@ -828,7 +830,7 @@ TEST_CASE("a piece that code puts far ahead is not taken for the end of an endle
     vole::Stage& stage = way.start(way.folder);
     stage.load_level("way");
     way.tick(3);
-    const vole::Rect bounds = stage.camera.bounds;
+    const vole::Rect bounds = stage.camera().bounds;
     const vole::IRect there = stage.level().extent();
     const IVec2 on = vole::way(side, vole::is_forward(side) ? 400 : -400);
     const IVec2 size = stage.level().cells();
@@ -838,16 +840,16 @@ TEST_CASE("a piece that code puts far ahead is not taken for the end of an endle
         "piece0", side == LevelSide::left || side == LevelSide::right ? IVec2{cell.x, 0} : IVec2{0, cell.y});
     CHECK(stage.level().extent() == there);
     way.tick();
-    CHECK(stage.camera.bounds == bounds);
+    CHECK(stage.camera().bounds == bounds);
     CHECK(stage.level().piece(ahead) != nullptr);
     // It goes on over the gap, piece by piece.
     const Vec2 step = Vec2(vole::way(side, vole::is_forward(side) ? 6 : -6));
     std::uint32_t most = 0;
     for (int i = 0; i < 150; ++i) {
-      stage.camera.jump_to(stage.camera.middle() + step);
+      stage.camera().jump_to(stage.camera().middle() + step);
       way.tick();
       most = std::max(most, stage.level().pieces().back().number);
-      const vole::Rect seen = stage.camera.seen(), all = stage.camera.bounds;
+      const vole::Rect seen = stage.camera().seen(), all = stage.camera().bounds;
       REQUIRE(seen.shared_with(all) == seen);
     }
     CHECK(most > 3);
@@ -861,7 +863,7 @@ TEST_CASE("a tile in a layer that does not go along with an endless level stays 
   stage.level().put("hills", {2, 2}, "leaf");
   const IVec2 before = stage.level().origin();
   for (int i = 0; i < 3000 && stage.level().origin() == before; ++i) {
-    stage.camera.jump_to(stage.camera.middle() + Vec2{20, 0});
+    stage.camera().jump_to(stage.camera().middle() + Vec2{20, 0});
     way.tick();
   }
   REQUIRE(stage.level().origin() != before);
@@ -881,7 +883,7 @@ TEST_CASE("a camera that looks within a zone does so until it is told otherwise,
   const vole::Rect shed = stage.zone("shed").area;
   for (int i = 0; i < 40; ++i) {
     way.tick();
-    REQUIRE(stage.camera.bounds == shed);
+    REQUIRE(stage.camera().bounds == shed);
     REQUIRE(stage.view("map").camera.bounds.size.x > shed.size.x);
   }
   const vole::Rect before = map.camera.bounds;
@@ -889,23 +891,23 @@ TEST_CASE("a camera that looks within a zone does so until it is told otherwise,
   stage.load_level("flat");
   CHECK(stage.view("map").camera.bounds == vole::Rect{{0, 0}, {240, 80}});
   CHECK(stage.view("map").camera.bounds != before);
-  CHECK(stage.camera.bounds == vole::Rect{{0, 0}, {240, 80}});
+  CHECK(stage.camera().bounds == vole::Rect{{0, 0}, {240, 80}});
 }
 
 TEST_CASE("a tween of a cell moves with the origin of an endless level") {
   Way way;
   vole::Stage& stage = way.start(way.folder);
   stage.load_level("way");
-  const vole::Entity thing = stage.entities.create();
-  stage.entities.add(thing, vole::Pose{{10, 10}, {10, 10}});
-  stage.entities.add(thing, Nest{{0, 0}, {}, {4, 4}, {3, 3}});
-  const vole::Entity still = stage.entities.create();
-  stage.entities.add(still, vole::Pose{{10, 10}, {10, 10}});
-  stage.entities.add(still, Nest{{0, 0}, {}, {9, 4}, {3, 3}});
+  const vole::Entity thing = stage.entities().create();
+  stage.entities().add(thing, vole::Pose{{10, 10}, {10, 10}});
+  stage.entities().add(thing, Nest{{0, 0}, {}, {4, 4}, {3, 3}});
+  const vole::Entity still = stage.entities().create();
+  stage.entities().add(still, vole::Pose{{10, 10}, {10, 10}});
+  stage.entities().add(still, Nest{{0, 0}, {}, {9, 4}, {3, 3}});
   stage.tween(thing, &Nest::cell).to({9, 4}, 2);
   const IVec2 before = stage.level().origin();
   for (int i = 0; i < 3000 && (stage.level().origin() == before || i < 150); ++i) {
-    stage.camera.jump_to(stage.camera.middle() + Vec2{20, 0});
+    stage.camera().jump_to(stage.camera().middle() + Vec2{20, 0});
     way.tick();
   }
   REQUIRE(stage.level().origin() != before);

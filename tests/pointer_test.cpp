@@ -23,7 +23,7 @@ struct Table : TestStage {
     folder.write("kinds.toml",
                  "[card]\nsprite = { sheet = \"mouse\" }\nbody = { size = [8, 8], use = \"sensor\" }\n"
                  "[stone]\nsprite = { sheet = \"mouse\" }\nbody = { size = [8, 8] }\n");
-    start(folder).camera.jump_to({32, 16});  // its top left is the canvas's
+    start(folder).camera().jump_to({32, 16});  // its top left is the canvas's
     gather.emplace(setting->controls);
   }
   void next() {
@@ -50,8 +50,8 @@ TEST_CASE("the pointer is on the thing that is drawn last there, whatever the zo
   }
   int on_something = 0;
   for (int i = 0; i < 300; ++i) {
-    stage.camera.zoom = static_cast<float>(1 << below(chance, 3));
-    stage.camera.jump_to({chance.within(20, 40), chance.within(10, 20)});
+    stage.camera().zoom = static_cast<float>(1 << below(chance, 3));
+    stage.camera().jump_to({chance.within(20, 40), chance.within(10, 20)});
     const float x = chance.within(0, 64), y = chance.within(0, 32);
     table.gather->point_at(Vec2{x, y});
     table.next();

@@ -46,7 +46,7 @@ class Patch : public vole::Scene {
   }
   void tick(vole::Stage& stage) override {
     if (stage.input().pressed("jump")) diary.push_back("jump");
-    luck_ += stage.random.below(100);
+    luck_ += stage.random().below(100);
   }
   void draw(vole::Drawing& drawing) const override { drawing.frame("mouse", 3, {8, 8}); }
   template <class V>

@@ -203,7 +203,7 @@ TEST_CASE("rules play sets, and what walks faces where it wants to go") {
   CHECK(after({-30, 0}) == "walk left");
   CHECK(after({0, 0}) == "stand left");
   // What it wants counts more than where it is pushed.
-  walker.stage->entities.add(walker.mouse, vole::Intent{.direction = {0, -1}});
+  walker.stage->entities().add(walker.mouse, vole::Intent{.direction = {0, -1}});
   CHECK(after({20, 0}) == "walk up");
 }
 

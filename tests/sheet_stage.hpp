@@ -39,7 +39,7 @@ struct SheetStage : TestStage {
     REQUIRE(report.problems().empty());
   }
   // Moves so, on the ground.
-  void moves(vole::Vec2 velocity) { stage->entities.add(mouse, vole::Motion{velocity}); }
+  void moves(vole::Vec2 velocity) { stage->entities().add(mouse, vole::Motion{velocity}); }
   vole::Sprite& sprite() { return stage->get<vole::Sprite>(mouse); }
   std::string clip() { return sprite().playhead().clip() ? sprite().playhead().clip()->name : ""; }
 };

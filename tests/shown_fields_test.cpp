@@ -146,15 +146,15 @@ TEST_CASE("drawing changes nothing, whatever plays, changes or leaves meanwhile"
   // The component or the thing may go in the middle of it.
   lit.sprite().play("burn");
   lit.tick();
-  lit.stage->entities.remove<Torch>(lit.mouse);
+  lit.stage->entities().remove<Torch>(lit.mouse);
   lit.drawn();
   lit.tick();
-  lit.stage->entities.add(lit.mouse, Torch{});
+  lit.stage->entities().add(lit.mouse, Torch{});
   lit.drawn();
   lit.stage->remove(lit.mouse);
   lit.drawn();
   lit.tick(2);
-  CHECK(lit.stage->entities.count() == 0);
+  CHECK(lit.stage->entities().count() == 0);
 }
 
 TEST_CASE("a steady frame with tracks on fields allocates nothing") {

@@ -200,8 +200,8 @@ TEST_CASE("two states are compared by thing, component and field") {
   const vole::Entity vole = stage.first("vole"), bulb = stage.first("bulb");
   stage.get<vole::Motion>(vole).velocity = {1.5f, -2};
   stage.get<vole::Sprite>(bulb).opacity = 0.5f;
-  stage.entities.remove(stage.first("magpie"));
-  stage.entities.sweep();
+  stage.entities().remove(stage.first("magpie"));
+  stage.entities().sweep();
   std::string all;
   for (const vole::StateDifference& difference : state_differences(before, state_of(*played.simulation)))
     all += to_text(difference) + "\n";

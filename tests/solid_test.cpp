@@ -121,7 +121,7 @@ TEST_CASE(
     path.speed = chance.within(5, 400);
     path.pause = chance.chance(0.5f) ? 0.1f : 0;
     path.end = static_cast<vole::PathEnd>(chance.below(3));
-    yard.stage->entities.add(lift, path);
+    yard.stage->entities().add(lift, path);
     const Entity crate = yard.stage->spawn("crate", {196, 112}),
                  upper = yard.stage->spawn("crate", {198, 100});
     const Entity walker = yard.stage->spawn("walker", {200, 88});
@@ -153,7 +153,7 @@ TEST_CASE(
   path.points = {{480, 0}};
   path.end = vole::PathEnd::stay;
   path.speed = 120;
-  yard.stage->entities.add(lift, path);
+  yard.stage->entities().add(lift, path);
   const Entity walker = yard.stage->spawn("walker", {160, floor_y});
   const Entity wall = yard.stage->spawn("door", {400, floor_y});
   int squeezed = 0;
@@ -249,7 +249,7 @@ TEST_CASE("a meeting ends once when one of the two is removed or switched off, w
           told += "p";
           CHECK(a == bulb);
           CHECK(b == walker);
-          CHECK(stage.entities.alive(a));
+          CHECK(stage.entities().alive(a));
         });
       });
       yard.tick(3);
@@ -357,7 +357,7 @@ TEST_CASE("a restored state goes on as the run went, with platforms, riders, mee
     vole::PathMover path;
     path.points = {{0, 0}, {90, 40}, {-60, 80}};
     path.speed = 77;
-    yard.stage->entities.add(lift, path);
+    yard.stage->entities().add(lift, path);
     yard.stage->spawn("crate", {200, 112});
     for (int i = 0; i < 6; ++i) {
       const Entity walker = yard.stage->spawn("walker", {40.0f + 80.0f * static_cast<float>(i), floor_y});
@@ -392,7 +392,7 @@ TEST_CASE("a steady tick with bodies, platforms, checks, questions and meetings 
   const Entity lift = yard.stage->spawn("lift", {200, 120});
   vole::PathMover path;
   path.points = {{0, 0}, {90, 40}, {-60, 80}};
-  yard.stage->entities.add(lift, path);
+  yard.stage->entities().add(lift, path);
   yard.stage->spawn("crate", {200, 112});
   const Entity scout = yard.stage->spawn("scout", {300, floor_y});
   for (int i = 0; i < 20; ++i) {

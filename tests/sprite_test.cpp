@@ -261,7 +261,7 @@ TEST_CASE("what is carried leaves with its carrier, and what was hung by hand st
   small.tick();
   CHECK(stage.get<vole::Pose>(spare).at == Vec2{23, 19});
   stage.detach(spare);
-  CHECK_FALSE(stage.entities.has<vole::Attached>(spare));
+  CHECK_FALSE(stage.entities().has<vole::Attached>(spare));
 }
 
 TEST_CASE("rings of things attached to each other are refused, and wrong points are named") {
@@ -280,7 +280,7 @@ TEST_CASE("rings of things attached to each other are refused, and wrong points 
   }
   CHECK_NOTHROW(stage.attach(stage.spawn("lantern", {0, 0}), last, "flame"));
   last = stage.first("lantern");
-  stage.entities.visit<vole::Attached>([&](Entity entity, const vole::Attached&) { last = entity; });
+  stage.entities().visit<vole::Attached>([&](Entity entity, const vole::Attached&) { last = entity; });
   CHECK(said([&] {
           stage.attach(stage.spawn("lantern", {0, 0}), last, "flame");
         }) == "error: at most 256 things can be attached in a row");
@@ -356,4 +356,47 @@ TEST_CASE("a clip of another sheet does not compile, or is reported at once") {
   CHECK(error_of([&] { sprite.play(names::lantern::clip::glow); }, small.folder) ==
         "error: this sprite shows the sheet \"mouse\", not \"lantern\"; the clip belongs to another sheet");
   CHECK_THROWS_AS(vole::SpriteOf<names::lantern>(sprite), vole::Error);
+}
+
+TEST_CASE(
+    "a sprite that code adds is bound at the next tick, as one of a kind is, and until then is an error") {
+  TestStage test;
+  TempFolder folder;
+  write_small_game(folder);
+  vole::Stage& stage = test.start(folder);
+  const vole::Entity thing = stage.entities().create();
+  stage.entities().add(thing, vole::Pose{{10, 10}, {10, 10}});
+  vole::Sprite added;
+  added.sheet_name.value = "mouse";
+  stage.entities().add(thing, added);
+  vole::Sprite& sprite = stage.get<vole::Sprite>(thing);
+  CHECK(sprite.frame(60) == -1);
+  CHECK_THROWS_WITH(sprite.play("walk"), Catch::Contains("plays nothing yet"));
+  CHECK_THROWS_WITH(sprite.play("ways", "left"), Catch::Contains("plays nothing yet"));
+  CHECK_THROWS_WITH(sprite.set_fact("hurt", 1), Catch::Contains("plays nothing yet"));
+  CHECK_THROWS_WITH(sprite.play_track("squash"), Catch::Contains("plays nothing yet"));
+  sprite.face({1, 0});
+  sprite.stop();
+  const vole::StateBytes before = test.state();
+  test.tick();
+  vole::Sprite& bound = stage.get<vole::Sprite>(thing);
+  REQUIRE(bound.sheet() != nullptr);
+  CHECK(bound.sheet()->name == "mouse");
+  CHECK(bound.frame(60) == 0);
+  bound.play_track(vole::tracks::squash());
+  test.tick(3);
+  const vole::StateBytes end = test.state();
+  // The same from the state of before.
+  vole::StateReader in(before);
+  test.running->read(in);
+  test.running->bind();
+  test.tick();
+  stage.get<vole::Sprite>(thing).play_track(vole::tracks::squash());
+  test.tick(3);
+  CHECK(test.state() == end);
+  // Another sheet by its name, from the next tick on.
+  folder.write("assets/crumb.sheet.toml", "colour = \"#c8b68e\"\nsize = [4, 4]\n");
+  stage.get<vole::Sprite>(thing).sheet_name.value = "crumb";
+  test.tick();
+  CHECK(stage.get<vole::Sprite>(thing).sheet()->name == "crumb");
 }

@@ -303,7 +303,8 @@ TEST_CASE("a level's places come to life by kind, with their own values over it"
   CHECK(small.stage.count("mouse") == 1);
   CHECK(small.stage.count("crumb") == 2);
   std::vector<Vec2> sizes;
-  small.stage.entities.visit<vole::Body>([&](Entity, const vole::Body& body) { sizes.push_back(body.size); });
+  small.stage.entities().visit<vole::Body>(
+      [&](Entity, const vole::Body& body) { sizes.push_back(body.size); });
   CHECK(sizes == std::vector<Vec2>{{6, 6}, {4, 4}, {2, 3}});
 }
 
@@ -366,13 +367,13 @@ TEST_CASE("what is removed has no meetings and is gone after the tick") {
     cues.when_meet("mouse", "crumb", [&](vole::Stage& stage, Entity, Entity other) {
       ++met;
       stage.remove(other);
-      CHECK(stage.entities.alive(other));
+      CHECK(stage.entities().alive(other));
       CHECK(stage.count("crumb") == 0);
     });
   });
   small.tick();
   CHECK(met == 1);
-  CHECK_FALSE(small.stage.entities.alive(crumb));
+  CHECK_FALSE(small.stage.entities().alive(crumb));
   CHECK_FALSE(small.stage.first("crumb"));
 }
 
@@ -404,8 +405,8 @@ TEST_CASE("a layer's picture covers the canvas from side to side, wherever the c
   small.stage.load_level("patch");
   vole::Random chance(5);
   for (int round = 0; round < 200; ++round) {
-    small.stage.camera.bounds = {};
-    small.stage.camera.jump_to({chance.within(-500, 500), 16});
+    small.stage.camera().bounds = {};
+    small.stage.camera().jump_to({chance.within(-500, 500), 16});
     vole::DrawList list;
     list.start({64, 32});
     small.running->draw(list, chance.within(0, 1));
@@ -462,15 +463,16 @@ TEST_CASE("the camera keeps to the level and follows only what is there") {
   small.stage.load_level("patch");
   const Entity mouse = small.stage.first("mouse");
   small.stage.follow(mouse);
-  CHECK(small.stage.camera.corner({1, 1}, 1) == vole::IVec2{0, 0});
+  CHECK(small.stage.camera().corner({1, 1}, 1) == vole::IVec2{0, 0});
   small.hold("key ArrowRight");
   for (int i = 0; i < 200; ++i) small.tick();
-  CHECK(small.stage.camera.corner({1, 1}, 1) == vole::IVec2{16, 0});  // 80 pixels of level less 64 of canvas
-  const Vec2 before = small.stage.camera.middle();
+  CHECK(small.stage.camera().corner({1, 1}, 1) ==
+        vole::IVec2{16, 0});  // 80 pixels of level less 64 of canvas
+  const Vec2 before = small.stage.camera().middle();
   small.stage.remove(mouse);
   for (int i = 0; i < 10; ++i) small.tick();
-  CHECK(small.stage.camera.middle() == before);
-  CHECK(small.stage.entities.count() == 1);
+  CHECK(small.stage.camera().middle() == before);
+  CHECK(small.stage.entities().count() == 1);
 }
 
 TEST_CASE("a sprite's blend comes from its kind, its flash from the game") {
@@ -571,4 +573,35 @@ TEST_CASE("a level without tiles is open on all sides") {
   const Vec2 at = small.stage.get<vole::Pose>(small.stage.first("mouse")).at;
   CHECK(at.x < -40);
   CHECK(at.y > 100);
+}
+
+namespace {
+
+template <class S>
+concept AsksChance = requires(S& stage) {
+  stage.random().next();
+};
+template <class S>
+concept MovesCamera = requires(S& stage) {
+  stage.camera().jump_to({0, 0});
+};
+template <class S>
+concept ChangesThings = requires(S& stage) {
+  stage.entities().create();
+};
+template <class S>
+concept ChangesLevel = requires(S& stage) {
+  stage.level().darken(1);
+};
+
+}  // namespace
+
+TEST_CASE("who draws can look at everything of a stage, and change nothing") {
+  using vole::Stage;
+  CHECK((AsksChance<Stage> && MovesCamera<Stage> && ChangesThings<Stage> && ChangesLevel<Stage>));
+  CHECK_FALSE(AsksChance<const Stage>);
+  CHECK_FALSE(MovesCamera<const Stage>);
+  CHECK_FALSE(ChangesThings<const Stage>);
+  CHECK_FALSE(ChangesLevel<const Stage>);
+  CHECK(std::is_same_v<decltype(std::declval<const vole::Drawing&>().stage()), const Stage&>);
 }

@@ -293,7 +293,7 @@ TEST_CASE("an outline is what is opaque in the picture, around its pivot, and fo
   CHECK(stage.bodies().body(rock.index).bounds() == vole::Rect{{296, 192}, {8, 8}});
   first.radius = 5.0f;
   CHECK(stage.bodies().body(rock.index).bounds() == vole::Rect{{295, 191}, {10, 10}});
-  stage.entities.remove<Shapes>(rock);
+  stage.entities().remove<Shapes>(rock);
   CHECK(stage.bodies().body(rock.index).bounds().size == Vec2{12, 12});
 }
 

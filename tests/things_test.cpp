@@ -105,7 +105,7 @@ TEST_CASE("things are found by the name of their place, by kind and by what they
                     Catch::Contains("no place \"lats\" in level \"patch\"; did you mean \"last\"?"));
   CHECK_THROWS_WITH(stage.named(""), Catch::Contains("no place \"\""));
   CHECK_THROWS_WITH(stage.each("crub", [](Entity) {}), Catch::Contains("did you mean \"crumb\"?"));
-  CHECK_THROWS_WITH(stage.box(stage.entities.create()),
+  CHECK_THROWS_WITH(stage.box(stage.entities().create()),
                     Catch::Contains("which is of no kind, has no component \"body\""));
 }
 
@@ -301,8 +301,8 @@ TEST_CASE("a body that is moved by hand stops where tiny steps stop, and knows w
   small.add("kinds.toml", "[stone]\nbody = { size = [4, 4] }\n");
   Stage& stage = small.begin();
   const Entity stone = stage.spawn("stone", {20, 20});
-  stage.entities.add(stone, vole::Motion{});
-  stage.entities.add(stone, vole::Touching{});
+  stage.entities().add(stone, vole::Motion{});
+  stage.entities().add(stone, vole::Touching{});
   stage.move(stone, {1000, 0});
   CHECK(stage.get<vole::Pose>(stone).at == Vec2{78, 20});
   CHECK(stage.get<vole::Touching>(stone).wall_right);

@@ -56,7 +56,7 @@ TEST_CASE("two hours along the towpath take no more memory than a minute, and no
     if (i % 3600 != 3599) continue;
     const vole::StateBytes state = run.session->simulation().snapshot().bytes;
     things = 0;
-    run.session->stage().entities.visit<vole::Pose>([&](vole::Entity, const vole::Pose&) { ++things; });
+    run.session->stage().entities().visit<vole::Pose>([&](vole::Entity, const vole::Pose&) { ++things; });
     if (i < 3 * 3600) first_bytes = std::max(first_bytes, state.size());
     if (i < 3 * 3600) most_things = std::max(most_things, things);
     most_bytes = std::max(most_bytes, state.size());

@@ -291,10 +291,10 @@ TEST_CASE("a tween takes a field to each value in its time, then tells a name on
   CHECK(small.running->world().tweens.empty());
   // Nor does it tell anything when its component goes.
   small.spawn();
-  small.stage->entities.add(small.mouse, vole::Motion{});
+  small.stage->entities().add(small.mouse, vole::Motion{});
   small.stage->tween(small.mouse, &vole::Motion::velocity).to({1, 0}, 1).then_tell("wrong");
   small.tick();
-  small.stage->entities.remove<vole::Motion>(small.mouse);
+  small.stage->entities().remove<vole::Motion>(small.mouse);
   small.tick(100);
   CHECK(called == 1);
 }

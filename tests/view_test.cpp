@@ -464,7 +464,7 @@ TEST_CASE("each of several views shows what a camera of its own would show alone
   vole::Stage& stage = town.running->stage();
   const vole::Entity first = stage.spawn("mouse", {60, 60}), second = stage.spawn("mouse", {200, 150});
   // Side by side, and a small map over both.
-  stage.camera.canvas = {32, 32};
+  stage.camera().canvas = {32, 32};
   stage.follow(first);
   vole::ShownView& right = stage.add_view("right", {{32, 0}, {32, 32}});
   right.followed = {second};
@@ -489,11 +489,11 @@ TEST_CASE("each of several views shows what a camera of its own would show alone
     vole::Stage& now = town.running->stage();
     now.remove_view("right");
     now.remove_view("map");
-    now.camera = camera;
-    now.camera.at = {0, 0};
+    now.camera() = camera;
+    now.camera().at = {0, 0};
     return town.picture(camera.canvas);
   };
-  const Camera left_camera = town.running->stage().camera;
+  const Camera left_camera = town.running->stage().camera();
   const Camera right_camera = town.running->stage().view("right").camera;
   CHECK(right_camera.middle() == Vec2{200, 150});
   CHECK(part_of(all, {{0, 0}, {32, 32}}) == alone(left_camera));
@@ -514,26 +514,26 @@ TEST_CASE("the camera goes over to a zone, and keeps several things in view") {
   vole::Stage& stage = town.running->stage();
   const vole::Entity mouse = stage.spawn("mouse", {20, 20}), other = stage.spawn("mouse", {300, 20});
   stage.follow(mouse);
-  CHECK(stage.camera.seen().at == Vec2{0, 4});
+  CHECK(stage.camera().seen().at == Vec2{0, 4});
   stage.look_within("square", 0.5f);
   town.tick(10);
-  CHECK(stage.camera.seen().left() > 0);
-  CHECK(stage.camera.seen().left() < 80);
+  CHECK(stage.camera().seen().left() > 0);
+  CHECK(stage.camera().seen().left() < 80);
   town.tick(40);
-  CHECK(stage.camera.seen().at == Vec2{80, 80});
+  CHECK(stage.camera().seen().at == Vec2{80, 80});
   CHECK_THROWS_WITH(stage.look_within("sqare"), Catch::Contains("did you mean \"square\"?"));
-  stage.camera.bounds = {};
-  stage.camera.farthest = 0.125f;
+  stage.camera().bounds = {};
+  stage.camera().farthest = 0.125f;
   stage.follow({mouse, other});
   town.tick(5);
-  CHECK(stage.camera.seen().left() < 20);
-  CHECK(stage.camera.seen().right() > 300);
+  CHECK(stage.camera().seen().left() < 20);
+  CHECK(stage.camera().seen().right() > 300);
   stage.remove(other);
   town.tick(5);
-  CHECK(stage.camera.zoom_now() == 1);
+  CHECK(stage.camera().zoom_now() == 1);
   // What is followed goes away: the camera stays where it is.
-  const Vec2 middle = stage.camera.middle();
+  const Vec2 middle = stage.camera().middle();
   stage.remove(mouse);
   town.tick(5);
-  CHECK(stage.camera.middle() == middle);
+  CHECK(stage.camera().middle() == middle);
 }

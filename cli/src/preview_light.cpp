@@ -11,8 +11,8 @@ vole::Image picture_of(vole::Catalog& catalog, const vole::Level& level, const D
   const vole::IVec2 size = size_of_picture(level);
   StagedLevel staged(catalog, level.name, size);
   vole::Stage& stage = staged.stage();
-  stage.camera.bounds = {};
-  stage.camera.jump_to(vole::Vec2(stage.level().offset()) + vole::Vec2(size) * 0.5f);
+  stage.camera().bounds = {};
+  stage.camera().jump_to(vole::Vec2(stage.level().offset()) + vole::Vec2(size) * 0.5f);
   vole::DrawList list;
   list.start(size);
   if (draw_over) stage.level().darken(0);

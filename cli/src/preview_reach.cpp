@@ -83,7 +83,7 @@ void preview_reach(vole::Catalog& catalog, const vole::Level& level, const std::
         for (const Ledge& ledge : reach.ledges()) draw_ledge(list, layer, ledge);
         for (const Ledge& ledge : reach.ledges())
           if (ledge.reached) draw_way(list, layer, reach.way_to(ledge.first));
-        std::as_const(stage.entities)
+        std::as_const(stage.entities())
             .visit<vole::Body, vole::Pose>([&](Entity other, const vole::Body&, const vole::Pose&) {
               if (other == thing || is_touched(reach, other)) return;
               list.fill(layer, stage.solids().body(other).bounds(),

@@ -95,18 +95,25 @@ std::uint64_t key_of_ledges(const LevelNow& level) {
 
 void MindLedges::forget_old(const LevelNow& level) {
   if (of_ == level.version() && changes_ == level.changes()) return;
-  known_.clear();
+  // A level that is restored is another one with the same in it.
+  const std::uint64_t key = key_of_ledges(level);
+  if (of_ != level.version() || level_key_ != key) known_.clear();
   of_ = level.version();
   changes_ = level.changes();
-  level_key_ = key_of_ledges(level);
+  level_key_ = key;
 }
 
 LedgeWays& MindLedges::known(std::uint32_t key, const LevelNow& level, const LedgeWalker& walker) {
-  constexpr std::size_t most_kept = 8;
-  for (const Known& known : known_)
-    if (known.key == key) return *known.ways;
-  if (known_.size() >= most_kept) known_.pop_front();
-  return *known_.emplace_back(Known{key, std::make_unique<LedgeWays>(level, walker)}).ways;
+  // More kinds of walkers than a level has, unless code gives each its own numbers; then those that think least often wait.
+  constexpr std::size_t most_kept = 64;
+  const auto found =
+      std::find_if(known_.begin(), known_.end(), [key](const Known& known) { return known.key == key; });
+  if (found != known_.end()) {
+    known_.splice(known_.begin(), known_, found);
+    return *known_.front().ways;
+  }
+  if (known_.size() >= most_kept) known_.pop_back();
+  return *known_.emplace_front(Known{key, std::make_unique<LedgeWays>(level, walker)}).ways;
 }
 
 const LedgeWays* MindLedges::ways(const SidePlay& play, const SidePlay::State& thing,

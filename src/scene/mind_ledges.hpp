@@ -1,7 +1,7 @@
 // Ways over ledges, for all minds of a scene.
 #pragma once
 
-#include <deque>
+#include <list>
 #include <memory>
 
 #include "ledge_ways.hpp"
@@ -28,7 +28,7 @@ class MindLedges {
   std::uint64_t changes_ = 0;
   std::uint64_t level_key_ = 0;
   CollisionWorld tiles_;
-  std::deque<Known> known_;  // the oldest first
+  std::list<Known> known_;  // the one that was asked for last comes first
 };
 
 }  // namespace vole

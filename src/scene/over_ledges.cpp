@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "leaps.hpp"
+#include "scene_caches.hpp"
 
 namespace vole {
 namespace {
@@ -32,8 +33,8 @@ class LedgeGoer {
   std::optional<Intent> intent(Thinker& thinker, Vec2 goal) {
     if (going_.leap != LeapKind::none)
       if (const std::optional<Intent> leaps = leap_on()) return leaps;
-    const LedgeWays* const ways =
-        thinker.tick.scratch.ledges.ways(play_, now_, thinker.tick.stage.solids().tile_categories(), going_);
+    const LedgeWays* const ways = thinker.tick.setting.caches->ledges.ways(
+        play_, now_, thinker.tick.stage.solids().tile_categories(), going_);
     if (!ways || is_off_ground(now_.touching, now_.side)) return std::nullopt;
     if (going_.avoids > 0 && --going_.avoids == 0) going_.avoided = -1;
     const std::optional<std::size_t> from = ways->ledge_at(now_.pose.at), to = ways->ledge_below(goal);

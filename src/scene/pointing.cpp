@@ -27,7 +27,7 @@ Height height_of(const World& world, Entity entity) {
 
 Vec2 Stage::pointer() const {
   // The middle of its pixel.
-  return camera.to_level(Vec2(input().pointer().at) + Vec2(0.5f));
+  return camera().to_level(Vec2(input().pointer().at) + Vec2(0.5f));
 }
 
 Entity Stage::under_pointer() const {

@@ -63,7 +63,7 @@ class ReachSearch {
               stage.solids().rules(thing, stage.categories()),
               stage.seconds_per_tick(),
               &stage.solids(),
-              &stage.entities} {}
+              &stage.entities()} {}
 
   void search() {
     Mover start{stage_.get<Pose>(thing_),      stage_.get<Motion>(thing_), stage_.get<Touching>(thing_),
@@ -91,7 +91,7 @@ class ReachSearch {
   using Mover = SidePlay::State;
 
   void gather_things() {
-    std::as_const(stage_.entities).visit<Body, Pose>([&](Entity thing, const Body& body, const Pose& pose) {
+    std::as_const(stage_.entities()).visit<Body, Pose>([&](Entity thing, const Body& body, const Pose& pose) {
       if (thing == thing_ || !stage_.solids().has(thing)) return;
       things_.push_back({thing, body.box(pose.at).joined_with(stage_.solids().body(thing).bounds()), false});
     });
@@ -201,7 +201,7 @@ class ReachSearch {
 
 Reach::Reach(const Stage& stage, Entity thing, const ReachLimits& limits) {
   stage.update_bodies();
-  if (!stage.entities.has<SideMover>(thing) || !stage.solids().has(thing))
+  if (!stage.entities().has<SideMover>(thing) || !stage.solids().has(thing))
     throw Error(FilePosition{}, "what has no side_mover and no body reaches nothing");
   ReachSearch(stage, thing, limits, *this).search();
 }

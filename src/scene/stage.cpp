@@ -8,6 +8,7 @@
 #include "checking.hpp"
 #include "pieces.hpp"
 #include "placement.hpp"
+#include "scene_caches.hpp"
 #include "vole/asset/catalog.hpp"
 #include "vole/asset/font.hpp"
 #include "vole/base/names.hpp"
@@ -25,12 +26,16 @@ const Binding& StageSetting::binding() const {
   return kinds.binding();
 }
 
+std::shared_ptr<SceneCaches> make_scene_caches() {
+  return std::make_shared<SceneCaches>();
+}
+
 Stage::Stage(const StageSetting& setting, World& world, const SceneArgument& argument)
-    : entities(world.entities),
-      camera(world.camera),
-      random(world.random),
-      setting_(setting),
+    : setting_(setting),
       world_(world),
+      entities_(world.entities),
+      camera_(world.camera),
+      random_(world.random),
       argument_(argument),
       solids_(std::make_unique<SolidThings>()) {}
 Stage::~Stage() = default;
@@ -82,21 +87,22 @@ void Stage::load_level(std::string_view name) {
   LevelNow level;
   level.load(name, setting_.binding());
   expect_places(setting_, level);
-  if (level.wants_seed()) level.seed(random.next_wide());
+  if (level.wants_seed()) level.seed(random().next_wide());
 
   world_.level = std::move(level);
   world_.find_layers();
-  camera.bounds = bounds_of(world_.level);
+  camera().bounds = bounds_of(world_.level);
   for (ShownView& view : world_.views)
-    if (!view.camera.bounds.empty()) view.camera.bounds = camera.bounds;
+    if (!view.camera.bounds.empty()) view.camera.bounds = camera().bounds;
   const bool begins_at_end = world_.level.endless() && !is_forward(world_.level.file().endless->side);
-  camera.jump_to(begins_at_end ? camera.bounds.at + camera.bounds.size : camera.bounds.at);
+  camera().jump_to(begins_at_end ? camera().bounds.at + camera().bounds.size : camera().bounds.at);
   // What came from a level before this one stays, but is no longer from a place.
-  entities.visit<FromPlace>([this](Entity entity, const FromPlace&) { entities.remove<FromPlace>(entity); });
+  entities().visit<FromPlace>(
+      [this](Entity entity, const FromPlace&) { entities().remove<FromPlace>(entity); });
   for (std::uint32_t i = 0; i < world_.level.places().size(); ++i)
     put_place(setting_, world_, {i, 0, world_.level.places()[i].stays});
-  entities.visit<Zone>([this](Entity entity, const Zone& zone) {
-    if (zone.piece != 0) entities.remove(entity);
+  entities().visit<Zone>([this](Entity entity, const Zone& zone) {
+    if (zone.piece != 0) entities().remove(entity);
   });
   put_zones(world_);
   link_places(world_, setting_.binding().types);
@@ -141,12 +147,12 @@ void Stage::drop_piece(std::uint32_t number) {
 }
 
 std::uint32_t Stage::piece_of(Entity entity) const {
-  const FromPlace* const from = std::as_const(entities).find<FromPlace>(entity);
+  const FromPlace* const from = entities().find<FromPlace>(entity);
   return from ? from->piece : 0;
 }
 
 void Stage::keep(Entity entity) {
-  if (FromPlace* const from = entities.find<FromPlace>(entity)) from->stays = true;
+  if (FromPlace* const from = entities().find<FromPlace>(entity)) from->stays = true;
 }
 
 Entity Stage::spawn(std::string_view kind, Vec2 at) {
@@ -165,7 +171,7 @@ Entity Stage::spawn(const CompiledKind& kind, Vec2 at) {
 }
 
 void Stage::attach(Entity thing, Entity to, std::string_view point, Vec2 offset) {
-  const Sprite* sprite = entities.find<Sprite>(to);
+  const Sprite* sprite = entities().find<Sprite>(to);
   if (!sprite || !sprite->sheet())
     throw Error(FilePosition{}, "a thing without a sprite has no points to attach to");
   if (!sprite->sheet()->missing) sprite->sheet()->point(point);
@@ -175,16 +181,16 @@ void Stage::attach(Entity thing, Entity to, std::string_view point, Vec2 offset)
     if (in_a_row > most_attached_in_a_row)
       throw Error(FilePosition{},
                   fmt::format("at most {} things can be attached in a row", most_attached_in_a_row));
-    const Attached* next = entities.find<Attached>(above);
+    const Attached* next = entities().find<Attached>(above);
     above = next ? next->to : Entity{};
   }
-  entities.add(thing, Attached{to, std::string(point), offset, false});
-  Pose& pose = entities.get<Pose>(thing);
+  entities().add(thing, Attached{to, std::string(point), offset, false});
+  Pose& pose = entities().get<Pose>(thing);
   pose.at = pose.before = on_lattice(placement(world_, thing, 1, Tracks::left_out, ticks_per_second()).at);
 }
 
 std::string_view Stage::kind_of(Entity entity) const {
-  const KindOf* kind = std::as_const(entities).find<KindOf>(entity);
+  const KindOf* kind = entities().find<KindOf>(entity);
   return kind ? std::string_view(kind->name) : std::string_view();
 }
 
@@ -197,7 +203,7 @@ void Stage::expect_tag(std::string_view tag) const {
 }
 
 bool Stage::has_tag(Entity entity, std::string_view tag) const {
-  const Tags* const tags = std::as_const(entities).find<Tags>(entity);
+  const Tags* const tags = entities().find<Tags>(entity);
   if (tags && tags->has(tag)) return true;
   expect_tag(tag);
   return false;
@@ -218,7 +224,7 @@ const Level& Stage::file_with(std::string_view sort, std::string_view name, std:
 Entity Stage::named(std::string_view place, std::uint32_t piece) const {
   file_with("place", place, piece).place(place);
   Entity found;
-  std::as_const(entities).visit<FromPlace>([&](Entity entity, const FromPlace& from) {
+  entities().visit<FromPlace>([&](Entity entity, const FromPlace& from) {
     if (from.piece != piece || removed(entity)) return;
     if (const LevelPlace* const from_here = level().place(from); from_here && from_here->name == place)
       found = entity;
@@ -269,7 +275,7 @@ CategoryMask Stage::categories(std::initializer_list<std::string_view> names) co
 }
 
 const Check& Stage::check_of(Entity entity, std::string_view name) const {
-  const Checks* const checks = std::as_const(entities).find<Checks>(entity);
+  const Checks* const checks = entities().find<Checks>(entity);
   if (const auto* const item = checks ? find_named(checks->all, name) : nullptr) return item->value;
   throw Error(FilePosition{}, fmt::format("no check \"{}\" of a \"{}\"", name, kind_of(entity)),
               checks ? did_you_mean(name, names_of(checks->all)) : "its kind has none");
@@ -288,8 +294,8 @@ Entity Stage::found(Entity entity, std::string_view check) const {
 void Stage::move(Entity entity, Vec2 by) {
   Motion unkept_motion;
   Touching unkept_touching;
-  Motion* const motion = entities.find<Motion>(entity);
-  Touching* const touching = entities.find<Touching>(entity);
+  Motion* const motion = entities().find<Motion>(entity);
+  Touching* const touching = entities().find<Touching>(entity);
   get<Body>(entity);
   Pose& pose = get<Pose>(entity);
   bodies();
@@ -301,7 +307,7 @@ void Stage::move(Entity entity, Vec2 by) {
 Entity Stage::first(std::string_view kind) const {
   expect_kind(kind);
   Entity found;
-  std::as_const(entities).visit<KindOf>([&](Entity entity, const KindOf& its) {
+  entities().visit<KindOf>([&](Entity entity, const KindOf& its) {
     if (!found && its.name == kind && !removed(entity)) found = entity;
   });
   return found;
@@ -310,7 +316,7 @@ Entity Stage::first(std::string_view kind) const {
 int Stage::count(std::string_view kind) const {
   expect_kind(kind);
   int count = 0;
-  std::as_const(entities).visit<KindOf>([&](Entity entity, const KindOf& its) {
+  entities().visit<KindOf>([&](Entity entity, const KindOf& its) {
     if (its.name == kind && !removed(entity)) ++count;
   });
   return count;
@@ -329,7 +335,7 @@ void Stage::tell(std::string_view name, Entity about) {
 void Stage::after(float seconds, std::string_view name, Entity about, float spread) {
   expect_cue(name);
   constexpr float longest = 1e7f;
-  const float off = spread > 0 ? random.within(-spread, spread) : 0.0f;
+  const float off = spread > 0 ? random().within(-spread, spread) : 0.0f;
   const float wait = seconds + off > 0 ? std::min(seconds + off, longest) : 0.0f;
   const auto ticks = static_cast<std::int64_t>(static_cast<double>(wait) * ticks_per_second() + 0.5);
   world_.timers.push_back({std::string(name), about, std::max<std::int64_t>(ticks, 1)});
@@ -368,11 +374,11 @@ void Stage::freeze(float seconds) {
 void Stage::follow(std::vector<Entity> things, bool jump) {
   world_.followed = std::move(things);
   if (!jump) return;
-  if (const auto target = target_of(world_, world_.followed)) camera.jump_to(target->at + camera.offset);
+  if (const auto target = target_of(world_, world_.followed)) camera().jump_to(target->at + camera().offset);
 }
 
 void Stage::look_within(std::string_view name, float seconds) {
-  camera.glide(zone(name).area, seconds);
+  camera().glide(zone(name).area, seconds);
 }
 
 ShownView& Stage::add_view(std::string_view name, const IRect& part) {
@@ -382,7 +388,7 @@ ShownView& Stage::add_view(std::string_view name, const IRect& part) {
   added.name = name;
   added.camera.at = part.at;
   added.camera.canvas = part.size;
-  added.camera.bounds = camera.bounds;
+  added.camera.bounds = camera().bounds;
   return added;
 }
 

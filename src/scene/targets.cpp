@@ -51,7 +51,7 @@ void Targets::Rows::put(const std::vector<Target>& found) {
 const Targets::Rows& Targets::rows(const Stage& stage, const std::string& name) {
   if (const auto known = by_name_.find(name); known != by_name_.end()) return known->second;
   found_.clear();
-  const Entities& entities = stage.entities;
+  const Entities& entities = stage.entities();
   entities.visit<KindOf, Pose>([&](Entity thing, const KindOf& kind, const Pose& pose) {
     if (!counts(entities, thing, kind, name)) return;
     const Body* const body = entities.find<Body>(thing);

@@ -4,7 +4,6 @@
 #include <deque>
 #include <map>
 
-#include "mind_ledges.hpp"
 #include "mind_ways.hpp"
 #include "scene_light.hpp"
 #include "targets.hpp"
@@ -87,7 +86,6 @@ struct TickScratch {
   std::vector<Told> told;
   Targets targets;
   MindWays ways;
-  MindLedges ledges;
   std::vector<ShownField> shown_fields;
   // The fields of each track that was shown, until a sheet changes.
   std::map<const Track*, std::vector<BoundField>> track_fields;

@@ -7,7 +7,7 @@
 namespace vole {
 
 bool fits(const Stage& stage, Entity entity, const Which& which) {
-  const Entities& entities = stage.entities;
+  const Entities& entities = stage.entities();
   switch (which.what) {
     case Which::What::kind:
       return stage.kind_of(entity) == which.name;
@@ -33,7 +33,7 @@ bool fits(const Stage& stage, Entity entity, const Which& which) {
 
 std::uint32_t shape_meant(const Stage& stage, Entity entity, const Which& which) {
   if (which.what != Which::What::shape) return any_shape;
-  const Shapes* const shapes = std::as_const(stage.entities).find<Shapes>(entity);
+  const Shapes* const shapes = std::as_const(stage.entities()).find<Shapes>(entity);
   return shapes ? static_cast<std::uint32_t>(shapes->find(which.name)) : any_shape;
 }
 

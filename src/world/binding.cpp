@@ -68,6 +68,12 @@ void bind_sprite(Sprite& sprite, const Binding& binding) {
   // The rules may be others now, and a state that was read may be broken.
   if (before || sprite.playing.rule >= static_cast<int>(sprite.links.sheet->rules.rules().size()))
     sprite.playing.rule = -1;
+  // One that code has added begins as one of a kind does.
+  if (sprite.playing.playhead.starts() == 0 && !sprite.first_clip.value.empty() &&
+      !sprite.links.sheet->missing) {
+    sprite.links.sheet->expect_played(sprite.first_clip.value, sprite.first_clip.where);
+    sprite.play(sprite.first_clip.value);
+  }
   if (sprite.links.sheet->missing) return;
   Report report;
   check_tracks(*sprite.links.sheet, binding.types, binding.unknown, report);

@@ -10,6 +10,14 @@
 namespace vole {
 namespace {
 
+const Sheet& sheet_of(const Sprite& sprite) {
+  if (!sprite.links.sheet)
+    throw Error(FilePosition{},
+                fmt::format("the sprite of sheet \"{}\" plays nothing yet", sprite.sheet_name.value),
+                "one that code adds plays from the next tick on, and its `clip` by itself");
+  return *sprite.links.sheet;
+}
+
 void play_clip(Sprite& sprite, const Clip& clip) {
   sprite.playing.playhead.play(clip);
   if (sprite.playing.clip != clip.name) sprite.playing.clip = clip.name;
@@ -70,7 +78,7 @@ int Sprite::frame(int ticks_per_second) const {
 }
 
 void Sprite::play(std::string_view clip_or_set) {
-  const Sheet& sheet = *links.sheet;
+  const Sheet& sheet = sheet_of(*this);
   if (sheet.missing) return;
   if (const ClipSet* played = sheet.find_set(clip_or_set))
     return play_member(*this, static_cast<int>(played - sheet.sets.data()),
@@ -82,7 +90,7 @@ void Sprite::play(std::string_view clip_or_set) {
 }
 
 void Sprite::play(std::string_view set_name, std::string_view wanted) {
-  const Sheet& sheet = *links.sheet;
+  const Sheet& sheet = sheet_of(*this);
   if (sheet.missing) return;
   const ClipSet& played = sheet.set(set_name);
   const int found = played.find(wanted);
@@ -125,7 +133,7 @@ void Sprite::face(Vec2 towards) {
 }
 
 void Sprite::play_track(std::string_view track, float strength) {
-  if (!links.sheet->missing) play_track(links.sheet->track(track), strength);
+  if (const Sheet& sheet = sheet_of(*this); !sheet.missing) play_track(sheet.track(track), strength);
 }
 
 void Sprite::play_track(const Track& track, float strength) {
@@ -169,7 +177,7 @@ TrackPose Sprite::track_pose(int ticks_per_second) const {
 }
 
 void Sprite::set_fact(std::string_view fact, float value) {
-  const Sheet& sheet = *links.sheet;
+  const Sheet& sheet = sheet_of(*this);
   if (sheet.missing) return;
   const int index = sheet.rules.find_fact(fact);
   if (index < 0)

@@ -54,12 +54,14 @@ void World::move_origin(IVec2 cells, const ComponentTypes& types) {
   }
 }
 
+void World::find_layer(Sprite& sprite) const {
+  if (!level) return;
+  const std::vector<LevelLayer>& layers = level.file().layers;
+  sprite.links.layer = std::min(index_named(layers, sprite.layer_name.value), layers.size() - 1);
+}
+
 void World::find_layers() {
-  entities.visit<Sprite>([this](Entity, Sprite& sprite) {
-    if (!level) return;
-    const std::vector<LevelLayer>& layers = level.file().layers;
-    sprite.links.layer = std::min(index_named(layers, sprite.layer_name.value), layers.size() - 1);
-  });
+  entities.visit<Sprite>([this](Entity, Sprite& sprite) { find_layer(sprite); });
 }
 
 void World::bind(const Binding& binding) {

@@ -42,7 +42,7 @@ class Unreached {
  private:
   static Entity walker_of(const vole::Stage& stage) {
     Entity walker;
-    std::as_const(stage.entities)
+    std::as_const(stage.entities())
         .visit<vole::Person, vole::SideMover>([&](Entity thing, const vole::Person&, const vole::SideMover&) {
           if (!walker) walker = thing;
         });
@@ -51,8 +51,8 @@ class Unreached {
 
   // Doors that open, lifts, crates and walkers are not where they are for ever.
   static void take_out_what_gives_way(vole::Stage& stage, Entity walker) {
-    stage.entities.visit<vole::Body>([&](Entity thing, vole::Body& body) {
-      const vole::Entities& entities = stage.entities;
+    stage.entities().visit<vole::Body>([&](Entity thing, vole::Body& body) {
+      const vole::Entities& entities = stage.entities();
       const bool gives_way = entities.has<vole::Switches>(thing) || entities.has<vole::PathMover>(thing) ||
                              entities.has<vole::Motion>(thing) || entities.has<vole::Pushable>(thing);
       if (gives_way && thing != walker) body.use = vole::BodyUse::off;
@@ -64,7 +64,7 @@ class Unreached {
     const auto& touched = reach.touched();
     const vole::CategoryMask blocks = stage.solids().rules(walker, stage.categories()).blocked_by;
     stage.update_bodies();
-    std::as_const(stage.entities)
+    std::as_const(stage.entities())
         .visit<vole::Body, vole::FromPlace>([&](Entity thing, const vole::Body& body,
                                                 const vole::FromPlace& from) {
           const vole::LevelPlace* const place = stage.level().place(from);

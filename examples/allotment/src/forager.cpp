@@ -30,9 +30,9 @@ void Forager::enter(vole::Stage& stage, const Harvest& before) {
   planted_ = before.planted + stage.count("bulb") + stage.count("mound");
   ticks_before_ = before.ticks;
 
-  stage.camera.offset = {0, -24};
-  stage.camera.slack = {12, 20};
-  stage.camera.smoothing = 0.08f;
+  stage.camera().offset = {0, -24};
+  stage.camera().slack = {12, 20};
+  stage.camera().smoothing = 0.08f;
   stage.follow(vole_);
 }
 

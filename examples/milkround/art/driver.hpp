@@ -42,7 +42,7 @@ class Milkman {
   static bool dog_is_near(const vole::Stage& stage, int cells) {
     const Entity milk_float = stage.first("float");
     bool near = false;
-    stage.entities.visit<vole::Mind, vole::KindOf>(
+    stage.entities().visit<vole::Mind, vole::KindOf>(
         [&](Entity dog, const vole::Mind&, const vole::KindOf& kind) {
           if (kind.name != "dog") return;
           const Vec2 off = stage.get<vole::Pose>(dog).at - stage.get<vole::Pose>(milk_float).at;
@@ -55,7 +55,7 @@ class Milkman {
     const IVec2 here = cell_of(stage.get<vole::Pose>(stage.first("float")).at);
     std::optional<IVec2> best;
     int shortest = 0;
-    stage.entities.visit<milk::Doorstep>([&](Entity step, const milk::Doorstep& its) {
+    stage.entities().visit<milk::Doorstep>([&](Entity step, const milk::Doorstep& its) {
       if (!its.waits) return;
       const IVec2 goal = cell_of(stage.get<vole::Pose>(step).at);
       vole::WayField ways({{0, 0}, stage.level().cells()}, goal, vole::WaySteps::four, [&](IVec2 cell) {
@@ -72,7 +72,7 @@ class Milkman {
   // Whether a dog is there, or beside it.
   static bool is_guarded(const vole::Stage& stage, IVec2 cell) {
     bool guarded = false;
-    stage.entities.visit<vole::Mind, vole::KindOf>(
+    stage.entities().visit<vole::Mind, vole::KindOf>(
         [&](Entity dog, const vole::Mind&, const vole::KindOf& kind) {
           if (kind.name != "dog") return;
           const IVec2 off = cell_of(stage.get<vole::Pose>(dog).at) - cell;

@@ -38,7 +38,7 @@ void Round::enter(Stage& stage) {
   std::vector<Entity> steps;
   stage.each("step", [&](Entity step) { steps.push_back(step); });
   for (to_go_ = 0; to_go_ < doors_of(morning_.round) && !steps.empty(); ++to_go_) {
-    const std::uint32_t chosen = stage.random.below(static_cast<std::uint32_t>(steps.size()));
+    const std::uint32_t chosen = stage.random().below(static_cast<std::uint32_t>(steps.size()));
     show_step(stage, steps[chosen], Step::waits);
     steps.erase(steps.begin() + chosen);
   }
@@ -94,7 +94,7 @@ void Round::spill(Stage& stage, Entity milk_float) {
   vole::Sprite& sprite = stage.get<vole::Sprite>(milk_float);
   if (done_ || sprite.flash.a > 0) return;
   --morning_.bottles;
-  stage.camera.shake(3, 0.4f);
+  stage.camera().shake(3, 0.4f);
   stage.freeze(0.15f);
   // For a moment nobody can harm it, which is seen.
   sprite.flash = colours::cream;

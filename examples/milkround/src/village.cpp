@@ -17,9 +17,9 @@ constexpr auto enum_names(Windows) {
 void enter_village(vole::Stage& stage, int dogs) {
   stage.load_level("village");
   const vole::IVec2 size = stage.level().size();
-  stage.camera.at = {0, board_height};
-  stage.camera.canvas = size;
-  stage.camera.jump_to(vole::Vec2(size) / 2.0f);
+  stage.camera().at = {0, board_height};
+  stage.camera().canvas = size;
+  stage.camera().jump_to(vole::Vec2(size) / 2.0f);
   int place = 0;
   stage.each("kennel", [&](vole::Entity kennel) {
     if (place++ < dogs) stage.spawn("dog", stage.get<vole::Pose>(kennel).at);

@@ -21,8 +21,8 @@ class Run : public vole::Scene {
   void enter(Stage& stage) override {
     stage.load_level(names::level::towpath);
     vole_ = stage.first("vole");
-    stage.camera.smoothing = 0.1f;
-    stage.camera.zoom = near;
+    stage.camera().smoothing = 0.1f;
+    stage.camera().zoom = near;
     look(stage);
     stage.follow(vole_);
     began_at_ = run_to(stage);
@@ -68,7 +68,7 @@ class Run : public vole::Scene {
  private:
   // From near at the start and at the end, and from further off in between: more is seen of what comes than of what was.
   void look(Stage& stage) const {
-    vole::Camera& camera = stage.camera;
+    vole::Camera& camera = stage.camera();
     camera.zoom = std::clamp(camera.zoom + (ended_ ? 0.02f : -0.02f), 1.0f, near);
     camera.offset = Vec2{72, -44} / camera.zoom;
     camera.slack = Vec2{0, 20} / camera.zoom;

@@ -44,8 +44,11 @@ class SolidGrid;
 class SolidThings;
 struct Binding;
 struct CompiledKind;
+struct SceneCaches;
 class World;
 struct ShownView;
+
+std::shared_ptr<SceneCaches> make_scene_caches();
 
 // What a scene is run with; all of it outlives the scene.
 struct StageSetting {
@@ -54,6 +57,8 @@ struct StageSetting {
   std::shared_ptr<const Controls> controls;
   IVec2 canvas{320, 180};
   int ticks_per_second = 60;
+  // What is kept from one scene to the next of the same run, and decides nothing: found anew where it is missing.
+  std::shared_ptr<SceneCaches> caches = make_scene_caches();
 
   const Binding& binding() const;
 };
@@ -65,9 +70,12 @@ class Stage {
   Stage(const Stage&) = delete;
   Stage& operator=(const Stage&) = delete;
 
-  Entities& entities;
-  Camera& camera;
-  Random& random;
+  Entities& entities() { return entities_; }
+  const Entities& entities() const { return entities_; }
+  Camera& camera() { return camera_; }
+  const Camera& camera() const { return camera_; }
+  // The scene's chance: state, so whoever only looks, as draw() does, cannot ask it.
+  Random& random() { return random_; }
 
   Catalog& catalog() const;
   const Font& font(std::string_view name) const;
@@ -114,21 +122,21 @@ class Stage {
   Entity spawn(std::string_view kind, Vec2 at, const Node& over, const FilePosition& asked = {});
   // At the end of the tick, with all that it carries. Until then the thing is there, but has no more
   // meetings.
-  void remove(Entity entity) { entities.remove(entity); }
-  bool removed(Entity entity) const { return entities.removed(entity); }
+  void remove(Entity entity) { entities().remove(entity); }
+  bool removed(Entity entity) const { return entities().removed(entity); }
   // Attaches a thing to a point of another: it follows the point, and turns and flips with it. Throws
   // Error for a thing without a sprite, for a point it lacks, for things that would be attached to each other,
   // and for more than 256 in a row.
   void attach(Entity thing, Entity to, std::string_view point, Vec2 offset = {0, 0});
-  void detach(Entity thing) { entities.remove<Attached>(thing); }
+  void detach(Entity thing) { entities().remove<Attached>(thing); }
 
   template <Described T>
   T& get(Entity entity) {
-    return entities.get<T>(entity);
+    return entities().get<T>(entity);
   }
   template <Described T>
   const T& get(Entity entity) const {
-    return std::as_const(entities).get<T>(entity);
+    return entities().get<T>(entity);
   }
   // The kind's name; empty for what is of none.
   std::string_view kind_of(Entity entity) const;
@@ -141,7 +149,7 @@ class Stage {
   template <class Visit>
   void each(std::string_view kind, Visit&& visit) {
     expect_kind(kind);
-    entities.visit<KindOf>([&](Entity entity, const KindOf& its) {
+    entities().visit<KindOf>([&](Entity entity, const KindOf& its) {
       if (its.name == kind && !removed(entity)) visit(entity);
     });
   }
@@ -151,7 +159,7 @@ class Stage {
   template <class Visit>
   void each_tagged(std::string_view tag, Visit&& visit) {
     expect_tag(tag);
-    entities.visit<Tags>([&](Entity entity, const Tags& its) {
+    entities().visit<Tags>([&](Entity entity, const Tags& its) {
       if (its.has(tag) && !removed(entity)) visit(entity);
     });
   }
@@ -284,6 +292,9 @@ class Stage {
 
   const StageSetting& setting_;
   World& world_;
+  Entities& entities_;
+  Camera& camera_;
+  Random& random_;
   const SceneArgument& argument_;
   XrayParts xray_;
   std::vector<Rebinding> rebindings_;

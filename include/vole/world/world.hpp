@@ -18,6 +18,7 @@
 namespace vole {
 
 struct Binding;
+struct Sprite;
 
 // Another picture of the same scene on a part of the canvas: a second player's, a small map.
 struct ShownView {
@@ -84,6 +85,7 @@ class World {
   // The layer of each sprite by its name, after the level has become another. One that there is no layer of this name for goes to
   // the front: that is not worth ending the game for.
   void find_layers();
+  void find_layer(Sprite& sprite) const;
   // Finds what a state that was read names. Throws Error for what is not there any more, all at once.
   void bind(const Binding& binding);
 

@@ -20,11 +20,15 @@ bool same_place(const LevelPlace& a, const LevelPlace& b) {
   return a.kind == b.kind && a.at == b.at && a.name == b.name;
 }
 
+// Also those of sprites that code has added, or given another sheet.
 void take_sheets(Tick& tick) {
   tick.world.entities.visit<Sprite>([&](Entity, Sprite& sprite) {
-    if (!sprite.links.asset || sprite.links.asset.shared() == sprite.links.sheet) return;
+    const SpriteLinks& links = sprite.links;
+    if (links.asset && links.asset.name() == sprite.sheet_name.value && links.asset.shared() == links.sheet)
+      return;
     tick.scratch.track_fields.clear();
     bind_sprite(sprite, tick.setting.binding());
+    tick.world.find_layer(sprite);
   });
 }
 

@@ -52,7 +52,7 @@ void use_pointer(Tick& tick) {
     if (!cue.drags)
       call(tick, cue, under, "clicked");
     else if (!tick.world.dragged.thing)
-      tick.world.dragged = {under, tick.stage.entities.get<Pose>(under).at - tick.stage.pointer(),
+      tick.world.dragged = {under, tick.stage.entities().get<Pose>(under).at - tick.stage.pointer(),
                             cue.action};
   }
 }
