@@ -9,7 +9,6 @@ trap 'rm -f "$first" "$first.sources"*' EXIT
 for source in $(find src hosts -name '*.cpp'); do
   sed -n '/^#include "vole\//{s/^#include "\(.*\)"/\1/p;q}' "$source"
 done | sort -u >"$first"
-checked=0
 for header in $(cd include && find vole -name '*.hpp' | sort); do
   grep -qx "$header" "$first" || printf '%s\n' "$header"
 done >"$first.sources"

@@ -12,6 +12,8 @@
 
 namespace vole {
 
+struct Track;
+
 struct PlayingTrack {
   std::string name;  // empty: none plays here
   std::int64_t ticks = 0;
