@@ -4,6 +4,7 @@
 
 #include <utility>
 
+#include "vole/base/names.hpp"
 #include "vole/base/positions.hpp"
 #include "vole/base/reading.hpp"
 #include "vole/base/state.hpp"

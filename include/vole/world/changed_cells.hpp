@@ -4,6 +4,7 @@
 #include <map>
 #include <string>
 #include <string_view>
+#include <tuple>
 #include <vector>
 
 #include "vole/base/field_type.hpp"
@@ -37,7 +38,9 @@ class ChangedCells {
     std::string layer;
     int y = 0, x = 0;
 
-    friend auto operator<=>(const Place&, const Place&) = default;
+    friend bool operator<(const Place& a, const Place& b) {
+      return std::tie(a.layer, a.y, a.x) < std::tie(b.layer, b.y, b.x);
+    }
   };
 
   std::map<Place, std::string> tiles_;
