@@ -14,8 +14,4 @@ float brought_within(float value, float least, float most) {
   return std::clamp(value, least, most);
 }
 
-Vec2 brought_within(Vec2 value, float least, float most) {
-  return {brought_within(value.x, least, most), brought_within(value.y, least, most)};
-}
-
 }  // namespace vole

@@ -5,6 +5,7 @@
 #include <algorithm>
 
 #include "vole/asset/catalog.hpp"
+#include "vole/asset/outline.hpp"
 #include "vole/asset/sheet.hpp"
 #include "vole/base/names.hpp"
 #include "vole/physics/collision_world.hpp"
@@ -12,6 +13,9 @@
 
 namespace vole {
 namespace {
+
+// What the description in shapes.hpp says without including where it is from.
+static_assert(Shape::most_corners == 16 && least_outline_error == 0.25f);
 
 // Of all but an outline.
 Shape plain_shape(const ShapeText& text) {

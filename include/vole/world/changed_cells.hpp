@@ -27,7 +27,6 @@ void describe(V& v, ChangedCell& changed) {
 class ChangedCells {
  public:
   bool empty() const { return tiles_.empty(); }
-  std::size_t size() const { return tiles_.size(); }
   void set(std::string_view layer, IVec2 cell, std::string_view tile);
   void forget(std::string_view layer, IVec2 cell);
   // A copy of them all.
