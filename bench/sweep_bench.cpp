@@ -4,7 +4,7 @@
 #include <vector>
 
 #include "vole/base/random.hpp"
-#include "vole/physics/sweep.hpp"
+#include "vole/physics/box_in_grid.hpp"
 
 namespace {
 

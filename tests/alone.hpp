@@ -1,7 +1,7 @@
 // A body alone among tiles, for movers.
 #pragma once
 
-#include "vole/scene/body_motion.hpp"
+#include "vole/scene/movers/body_motion.hpp"
 #include "vole/world/body.hpp"
 
 struct Alone {

@@ -173,8 +173,9 @@ TEST_CASE("a clip can be paused, taken up, slowed down, sped up and moved") {
   CHECK(playhead.frame(60) == 7);
   playhead.go_to(99, 60);
   CHECK(playhead.position(60) == 3);
-  playhead.set_speed(std::nanf(""));
-  CHECK(playhead.speed() == 1);
+  CHECK_THROWS_AS(playhead.set_speed(std::nanf("")), vole::Error);
+  CHECK(playhead.speed() == 2);
+  playhead.set_speed(1);
   playhead.restart(clip);
   CHECK(playhead.frame(60) == 9);
   playhead.stop();

@@ -8,7 +8,7 @@
 #include "vole/draw/raster.hpp"
 #include "vole/input/gather.hpp"
 #include "vole/level/level.hpp"
-#include "vole/scene/side_motion.hpp"
+#include "vole/scene/movers/side_motion.hpp"
 
 namespace {
 

@@ -2,6 +2,7 @@
 #include "vole/input/input.hpp"
 
 #include <cmath>
+#include <filesystem>
 #include <limits>
 
 #include "support.hpp"
@@ -545,6 +546,7 @@ TEST_CASE("any input is recorded and given back tick for tick, whatever its name
   controls.actions.push_back({"7", {control("key ArrowUp")}});
   controls.actions.push_back({"*pads", {control("key KeyP")}});
   controls.actions.push_back({"at@2", {control("key KeyP")}});
+  controls.actions.push_back({"dig; +1, no", {control("key KeyX")}});
   controls.axes.push_back({.name = "steer", .sticks = {control("pad stick left x")}, .is_flat = true});
   controls.others.push_back({controls.actions, controls.axes});
   controls.pointer = true;
@@ -635,4 +637,142 @@ TEST_CASE("what is wrong with a recording is reported at its place") {
   folder.write("b.run", "game = \"small\"\nticks = -4\n");
   CHECK(error_of([&] { vole::read_recording(folder.path("b.run")); }, folder)
             .find("b.run:2:9: error: -4 is too small") != std::string::npos);
+}
+
+TEST_CASE(
+    "other controls let nothing go: what is held stays, pads stay with their players, and none is lost") {
+  vole::Controls written = small_controls();
+  written.others.push_back(
+      {{{"jump", {control("key Enter"), control("pad south")}}, {"dig", {}}}, written.axes});
+  const auto before = std::make_shared<const vole::Controls>(written);
+  vole::InputGather gather(before);
+  vole::Input input;
+  input.use(before, 60);
+  const auto next = [&]() -> const vole::Input& {
+    input.take(gather.latch());
+    return input;
+  };
+  gather.add({control("key Space"), 1});
+  gather.add({control("pad stick left x"), 1, 4});  // of the first player
+  gather.add({control("pad south"), 1, 2});         // of the second
+  CHECK(next().held("jump"));
+  // An action more, in front; what "dig" is bound to is held; a bound key goes from one action to another.
+  vole::Controls changed = written;
+  changed.actions.insert(changed.actions.begin(), {"ring", {control("key KeyR")}});
+  changed.actions[2].bindings = {control("key Space")};
+  changed.others[0].actions.insert(changed.others[0].actions.begin(), {"ring", {}});
+  const auto now = std::make_shared<const vole::Controls>(changed);
+  gather.use(now);
+  next();
+  CHECK(input.held("jump"));
+  CHECK_FALSE(input.pressed("jump"));
+  CHECK(input.pressed("dig"));
+  CHECK(input.axis("walk") == 1);
+  CHECK(input.held("jump", 2));
+  for (const int player : {1, 2}) CHECK_FALSE(input.lost_pad(player));
+  gather.add({control("key Space"), 0});
+  next();
+  CHECK(input.released("jump"));
+  CHECK(input.released("dig"));
+  gather.add({control("pad south"), 0, 2});
+  CHECK(next().released("jump", 2));
+  // Bound to nothing: let go. And to what is held: pressed.
+  gather.add({control("key Space"), 1});
+  next();
+  changed.actions[1].bindings.clear();
+  changed.actions[0].bindings = {control("key Space")};
+  gather.use(std::make_shared<const vole::Controls>(changed));
+  next();
+  CHECK(input.released("jump"));
+  CHECK(input.pressed("ring"));
+  // Fewer players: the pad of the one that is gone is the first one's when it is used anew.
+  changed.others.clear();
+  gather.use(std::make_shared<const vole::Controls>(changed));
+  next();
+  CHECK(input.held("ring"));
+  CHECK(input.axis("walk") == 1);
+}
+
+TEST_CASE("areas of the screen that a finger rests on go on with other controls") {
+  vole::Controls controls = small_controls();
+  controls.areas.push_back({"left", {{0, 0}, {100, 100}}});
+  controls.actions[0].bindings = {*vole::find_control("touch left", controls.areas)};
+  vole::InputGather gather(controls);
+  gather.add(vole::FingerEvent{1, vole::FingerPhase::down, {50, 50}});
+  CHECK(gather.latch().held("jump"));
+  controls.areas.insert(controls.areas.begin(), {"right", {{200, 0}, {100, 100}}});
+  controls.actions[0].bindings = {*vole::find_control("touch left", controls.areas)};
+  controls.actions[1].bindings = {*vole::find_control("touch right", controls.areas)};
+  gather.use(std::make_shared<const vole::Controls>(controls));
+  const vole::TickInput& input = gather.latch();
+  CHECK(input.held("jump"));
+  CHECK_FALSE(input.held("dig"));
+}
+
+TEST_CASE(
+    "a pad that is pulled out while a control is asked for presses nothing, and what was asked ends with "
+    "it") {
+  vole::InputGather gather(small_controls());
+  gather.add({control("key Space"), 1});
+  gather.add({control("pad south"), 1, 1});
+  gather.latch();
+  gather.ask_for_control(true);
+  gather.add({control("key KeyX"), 1});
+  gather.release(1);
+  const vole::TickInput& asked = gather.latch();
+  CHECK_FALSE(asked.held("jump"));
+  CHECK_FALSE(asked.pressed("dig"));
+  CHECK(asked.asked_control == "key KeyX");
+  gather.add({control("key ArrowLeft"), 1});
+  gather.ask_for_control(false);
+  CHECK(gather.latch().asked_control.empty());
+}
+
+TEST_CASE("hours of a stick and the pointer fit into a recording that is read back, and a full one says so") {
+  vole::Controls controls = small_controls();
+  controls.axes.push_back({.name = "steer", .sticks = {control("pad stick left x")}, .is_flat = true});
+  controls.pointer = true;
+  vole::Random chance(12);
+  vole::InputWriter writer(controls);
+  vole::Recording recording{"small", "1", "1", 1, 60, 0, "00000000000000aa", {}, {}};
+  std::vector<vole::TickInput> given;
+  vole::TickInput input(controls);
+  const int minutes = 20, ticks = minutes * 60 * 60;
+  for (int tick = 0; tick < ticks; ++tick) {
+    input.players[0].axes[1] = {static_cast<std::int8_t>(below(chance, 201) - 100),
+                                static_cast<std::int8_t>(below(chance, 201) - 100)};
+    input.seen_pointer = {{below(chance, 320), below(chance, 180)}, true, {0, 0}};
+    if (tick % 97 == 0) input.players[0].actions[0] = {tick % 2 == 0, 1, 0};
+    writer.add(tick, input, recording.inputs);
+    given.push_back(input);
+    input.players[0].actions[0].presses = 0;
+  }
+  TempFolder folder;
+  vole::write_recording(folder.path("a.run"), recording);
+  const auto bytes = std::filesystem::file_size(folder.path("a.run"));
+  // What the writer counts is what it comes to, so that it can stop in time.
+  CHECK(writer.bytes() >= bytes - 1000);
+  CHECK(writer.bytes() <= bytes + 1000);
+  // Of such hours ten fit.
+  CHECK(bytes * (600 / minutes) < vole::Recording::most_bytes);
+  CHECK(recording.inputs.size() * (600 / minutes) < vole::Recording::most_values);
+  const vole::Recording back = vole::read_recording(folder.path("a.run"));
+  vole::InputReader reader(back, controls);
+  for (const vole::TickInput& each : given) REQUIRE(reader.next() == each);
+}
+
+TEST_CASE("after a comma a line has the values of what moved in the tick before, and nothing else") {
+  const vole::Controls controls = small_controls();
+  const auto walked = [&](const std::string& line) {
+    vole::InputReader reader(vole::Recording{"", "", "", 0, 60, 9, "", {}, {{line, {}}}}, controls);
+    std::string all;
+    for (int tick = 0; tick < 6; ++tick)
+      all += std::to_string(std::lround(reader.next().axis("walk") * 100)) + " ";
+    return all;
+  };
+  CHECK(walked("1 walk 20, 40, 75; +2 walk 0") == "0 20 40 75 75 0 ");
+  CHECK_THROWS_WITH(walked("1 walk 20, 40 7"), Catch::Contains("more values than have moved"));
+  CHECK_THROWS_WITH(walked("1 walk 20, 400"), Catch::Contains("\"400\" is not a whole number"));
+  CHECK_THROWS_WITH(walked("1 walk 20, "), Catch::Contains("nothing comes after the comma"));
+  CHECK_THROWS_WITH(walked("1 jump +, 4"), Catch::Contains("a comma comes only after"));
 }

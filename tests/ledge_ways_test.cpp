@@ -1,8 +1,8 @@
 // Minds of what walks and jumps find their way over ledges, by playing their own movers.
 #include <cmath>
 
-#include "vole/scene/reach.hpp"
-#include "vole/scene/solid_things.hpp"
+#include "vole/scene/bodies/solid_things.hpp"
+#include "vole/scene/minds/reach.hpp"
 #include "vole/world/mind.hpp"
 #include "vole/world/side_mover.hpp"
 #include "yard.hpp"

@@ -10,8 +10,8 @@
 #include "vole/draw/raster.hpp"
 #include "vole/input/intent.hpp"
 #include "vole/physics/subpixel.hpp"
+#include "vole/world/along_path.hpp"
 #include "vole/world/motion.hpp"
-#include "vole/world/path_mover.hpp"
 #include "vole/world/place_link.hpp"
 #include "vole/world/zone.hpp"
 
@@ -367,7 +367,7 @@ TEST_CASE(
       "[mouse]\nsprite = { sheet = \"mouse\" }\nbody = { size = [6, 6] }\nside_mover = { jump = 300 }\n"
       "[flier]\nbody = { size = [6, 6] }\ntop_mover = {}\n"
       "[ball]\nbody = {}\nshapes = [{ at = [0, -3], radius = 3 }]\nside_mover = {}\n"
-      "[cart]\nbody = { size = [8, 4] }\npath_mover = { path = \"round\" }\n");
+      "[cart]\nbody = { size = [8, 4] }\nalong_path = { path = \"round\" }\n");
   const std::vector<std::string> kinds{"mouse", "flier", "ball", "cart"};
   const auto write = [&](double share) {
     std::string rows;
@@ -615,7 +615,7 @@ TEST_CASE("a thing goes along a path of the level") {
   LevelStage test;
   const std::string ring = "[[paths]]\nname = \"ring\"\ncells = [[2, 1], [6, 1], [6, 3]]\nclosed = true\n";
   vole::Stage& stage =
-      test.load(ring + place("at = [36, 10]\nname = \"cart\"\npath_mover = { path = \"ring\", speed = 60 }"));
+      test.load(ring + place("at = [36, 10]\nname = \"cart\"\nalong_path = { path = \"ring\", speed = 60 }"));
   CHECK(stage.path("ring").at(0) == Vec2{20, 12});
   const vole::Entity cart = stage.named("cart");
   float furthest = 0;
@@ -627,10 +627,10 @@ TEST_CASE("a thing goes along a path of the level") {
     furthest = std::max(furthest, at.y);
   }
   CHECK(furthest > 27.5f);
-  CHECK_THAT(error_of([&] { test.load(place("cell = [1, 1]\npath_mover = { path = \"rung\" }") + ring); },
+  CHECK_THAT(error_of([&] { test.load(place("cell = [1, 1]\nalong_path = { path = \"rung\" }") + ring); },
                       test.folder),
              Contains("error: no path \"rung\" in level \"long\"; did you mean \"ring\"?"));
-  CHECK_THAT(error_of([&] { test.load(place("cell = [1, 1]\npath_mover = {}")); }, test.folder),
+  CHECK_THAT(error_of([&] { test.load(place("cell = [1, 1]\nalong_path = {}")); }, test.folder),
              Contains("has either \"points\" or a \"path\" of the level"));
   CHECK_THAT(test.wrong("[[paths]]\nname = \"a\"\npoints = [[1, 1]]\n"),
              Contains("17:10: error: path \"a\" has 1 point; a path has two or more"));
@@ -803,5 +803,28 @@ TEST_CASE("no two states of cells have the same number, in whichever level") {
     CHECK(seen.insert(stage.level().changes()).second);
     stage.level().put("ground", {i, 0}, "soil");
     CHECK(seen.insert(stage.level().changes()).second);
+  }
+}
+
+TEST_CASE("what two tilesets say alike at the same place of their files is reported for each") {
+  TestStage test;
+  TempFolder folder;
+  write_small_game(folder);
+  const std::string level = vole::read_text(folder.path("levels/patch.level.toml"), 1 << 20);
+  const std::size_t at = level.find("tileset = \"soil\"");
+  REQUIRE(at != std::string::npos);
+  folder.write("levels/patch.level.toml",
+               level.substr(0, at) + "tileset = [\"soil\", \"clay\"]" + level.substr(at + 16));
+  const auto write = [&](const std::string& name, const std::string& more) {
+    folder.write("assets/" + name + ".tileset.toml",
+                 "frame = { size = [8, 8] }\n[tiles." + name + "]\ncell = [0, 0]\nbodi = {}\n" + more);
+  };
+  write("soil", "[tiles.grass]\ncell = [1, 0]\n");
+  write("clay", "");
+  folder.write_picture("assets/clay.png", {16, 8});
+  const std::string wrong = error_of([&] { test.start(folder).load_level("patch"); }, folder);
+  for (const std::string name : {"soil", "clay"}) {
+    CAPTURE(wrong, name);
+    CHECK(wrong.find(name + ".tileset.toml:4:1: error: no component \"bodi\"") != std::string::npos);
   }
 }

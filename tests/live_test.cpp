@@ -182,7 +182,8 @@ TEST_CASE("controls may change while a scene still looks at its input") {
     CHECK_NOTHROW(live.session->stage().input().held("jump"));
     Hall::wish = "ask";
     live.session->step();
-    CHECK_FALSE(Hall::asked);
+    // The key is held on, and counts for what it is bound to.
+    CHECK(Hall::asked == (round % 2 == 1));
   }
   live.host.press("key Space");
   live.session->step();

@@ -4,9 +4,9 @@
 
 #include "vole/base/direction.hpp"
 #include "vole/base/random.hpp"
+#include "vole/world/along_path.hpp"
 #include "vole/world/fly_mover.hpp"
 #include "vole/world/level_edge.hpp"
-#include "vole/world/path_mover.hpp"
 #include "vole/world/side_mover.hpp"
 #include "yard.hpp"
 
@@ -432,7 +432,7 @@ TEST_CASE(
     "along a path with ease it stops where it waits, is as long under way, and goes back the same way") {
   const auto run = [](const std::string& more, int ticks) {
     Yard yard(
-        "[boat]\nbody = { size = [32, 8], category = \"lifts\" }\npath_mover = { points = [[0, 0], [60, 0], "
+        "[boat]\nbody = { size = [32, 8], category = \"lifts\" }\nalong_path = { points = [[0, 0], [60, 0], "
         "[60, -60]], speed = 60" +
         more + " }\n");
     const Entity boat = yard.stage->spawn("boat", {100, 120});

@@ -108,6 +108,44 @@ TEST_CASE("pairs that touch are found as by comparing all with all, wherever and
   CHECK(most > 1000);
 }
 
+TEST_CASE("of boxes with roles those pairs are found that want and notice each other") {
+  vole::Random chance(84);
+  vole::PairFinder finder;
+  const auto some_bits = [&chance] {
+    return std::uint64_t{1} << chance.below(4) | std::uint64_t{chance.below(3)};
+  };
+  std::size_t found_pairs = 0, others = 0;
+  for (int i = 0; i < cases(400); ++i) {
+    CAPTURE(i);
+    std::vector<vole::PairRoles> kinds(1 + chance.below(5));
+    for (vole::PairRoles& kind : kinds) kind = {some_bits(), some_bits(), some_bits(), some_bits()};
+    std::vector<Rect> boxes(chance.below(150));
+    std::vector<vole::PairRoles> roles;
+    for (Rect& box : boxes) {
+      box = random_box(chance);
+      if (chance.chance(0.5f)) box.at *= 0.1f;
+      if (chance.chance(0.02f)) box.size.y = 1e5f;
+      roles.push_back(kinds[chance.below(static_cast<std::uint32_t>(kinds.size()))]);
+    }
+    Pairs wanted;
+    for (const vole::IndexPair& pair : all_pairs(boxes)) {
+      const vole::PairRoles &a = roles[pair.first], &b = roles[pair.second];
+      const bool asked = (a.is & b.wants) != 0 || (b.is & a.wants) != 0;
+      const bool noticed = (a.category & b.notices) != 0 && (b.category & a.notices) != 0;
+      if (asked && noticed)
+        wanted.push_back(pair);
+      else
+        ++others;
+    }
+    Pairs found;
+    finder.find(boxes, roles, found);
+    REQUIRE(found == wanted);
+    found_pairs += found.size();
+  }
+  CHECK(found_pairs > 1000);
+  CHECK(others > 1000);
+}
+
 TEST_CASE("boxes without finite numbers are in no grid, and moves within a cell allocate nothing") {
   const float nan = std::numeric_limits<float>::quiet_NaN(),
               infinite = std::numeric_limits<float>::infinity();

@@ -11,8 +11,8 @@
 #include "vole/input/intent.hpp"
 #include "vole/level/level.hpp"
 #include "vole/physics/subpixel.hpp"
+#include "vole/world/along_path.hpp"
 #include "vole/world/motion.hpp"
-#include "vole/world/path_mover.hpp"
 #include "vole/world/place_link.hpp"
 #include "vole/world/side_mover.hpp"
 #include "vole/world/zone.hpp"
@@ -85,7 +85,7 @@ struct Way : TestStage {
                  "side_mover = { speed = 200 }\n"
                  "[crumb]\nsprite = { sheet = \"mouse\", layer = \"ground\" }\nbody = { size = [4, 4] }\n"
                  "[post]\nbody = { size = [4, 4] }\n[rope]\nrope = {}\n"
-                 "[cart]\nbody = { size = [8, 4] }\npath_mover = { speed = 30 }\n");
+                 "[cart]\nbody = { size = [8, 4] }\nalong_path = { speed = 30 }\n");
     folder.write("assets/sand.tileset.toml", "size = 8\n[tiles]\nsand = { colour = \"#c8b68e\" }\n");
     write_pieces();
   }
@@ -465,7 +465,7 @@ TEST_CASE("a piece put by code is drawn and solid at once, and leaves what was t
       "[[places]]\nkind = \"crumb\"\ncell = [1, 1]\nname = \"bread\"\n"
       "[[places]]\nkind = \"post\"\ncell = [2, 1]\nname = \"post\"\nstays = true\n"
       "[[places]]\nkind = \"rope\"\ncell = [0, 0]\nrope = { post = \"post\" }\n"
-      "[[places]]\nkind = \"cart\"\ncell = [0, 1]\nname = \"cart\"\npath_mover = { path = \"round\" }\n"
+      "[[places]]\nkind = \"cart\"\ncell = [0, 1]\nname = \"cart\"\nalong_path = { path = \"round\" }\n"
       "[[zones]]\nname = \"inside\"\nat = [8, 8]\nsize = [8, 8]\n"
       "[[paths]]\nname = \"round\"\npoints = [[4, 16], [20, 16]]\n");
   way.write_level("flat", Rows(10, std::string(30, '.')), "pieces.huts = [\"hut\"]\n");
@@ -583,7 +583,7 @@ TEST_CASE("what is far behind leaves, but for what stays, is kept or has gone al
                  "[[places]]\nkind = \"post\"\nname = \"stays\"\nstays = true\ncell = [1, 1]\n[[places]]");
   for (int i = 0; i < 6; ++i)
     way.write_file(fmt::format("piece{}", i), "[[places]]",
-                   "[[places]]\nkind = \"cart\"\ncell = [0, 1]\nname = \"cart\"\npath_mover = { points = "
+                   "[[places]]\nkind = \"cart\"\ncell = [0, 1]\nname = \"cart\"\nalong_path = { points = "
                    "[[0, 0], [4, 0]] }\n[[places]]");
   vole::Stage& stage = way.start(way.folder);
   stage.load_level("way");

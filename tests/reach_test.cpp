@@ -1,5 +1,5 @@
 // What is said to be reached is reached by playing the steps that are said with it; what clearly cannot be reached is not said to be.
-#include "vole/scene/reach.hpp"
+#include "vole/scene/minds/reach.hpp"
 
 #include <cmath>
 

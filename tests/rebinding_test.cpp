@@ -10,9 +10,9 @@
 #include "vole/input/gather.hpp"
 #include "vole/input/recording.hpp"
 #include "vole/level/level.hpp"
-#include "vole/scene/controls_scene.hpp"
 #include "vole/scene/cues.hpp"
-#include "vole/scene/drawing.hpp"
+#include "vole/scene/pictures/drawing.hpp"
+#include "vole/scene/ready/controls_scene.hpp"
 
 namespace {
 
@@ -83,6 +83,14 @@ struct Played {
     }
   }
   std::string file() const { return home.path("small/settings.toml"); }
+  // Whether the line in which the scene for keys tells what else a key does has anything in it.
+  bool told_of_conflict() {
+    const vole::Image& canvas = session->draw(1);
+    for (int y = canvas.size().y - 32; y < canvas.size().y - 18; ++y)
+      for (int x = 0; x < canvas.size().x; ++x)
+        if (canvas.at(x, y) == vole::Colour{0xed, 0xa6, 0x3f, 0xff}) return true;
+    return false;
+  }
 };
 
 }  // namespace
@@ -152,8 +160,9 @@ TEST_CASE(
   played.press("key ArrowDown");
   played.press("pad south");
   played.press("key F1");
-  const std::string state = played.session->simulation().to_toml();
-  CHECK(state.find("key F1 is keys too") != std::string::npos);
+  // Told where it is drawn, and no part of the state, which knows nothing of what players have set.
+  CHECK(played.told_of_conflict());
+  CHECK(played.session->simulation().to_toml().find("is keys too") == std::string::npos);
   played.press("key Escape");
   REQUIRE(played.session->scene_name() == "patch");
   Patch::jumps = 0;
@@ -209,6 +218,49 @@ TEST_CASE("a recorded change of keys is played again, and a replay touches no se
   CHECK(played.session->finish() == 0);
   CHECK(Patch::jumps == 1);
   CHECK_FALSE(vole::file_exists(played.file()));
+}
+
+TEST_CASE("a recorded change of keys replays whatever the player has set, also after a conflict was told") {
+  Played played;
+  std::filesystem::create_directories(played.home.path("small"));
+  played.home.write("small/settings.toml", "[[bindings]]\nname = \"keys\"\ncontrols = [\"key F2\"]\n");
+  vole::Options options;
+  options.record = played.folder.path("keys.run");
+  played.begin(options);
+  played.press("key F2");
+  REQUIRE(played.session->scene_name() == "controls");
+  played.press("key Enter");
+  played.press("key F2");
+  CHECK(played.told_of_conflict());
+  played.press("key Escape");
+  played.press("key F2");
+  CHECK(played.session->finish() == 0);
+  for (const bool with_settings : {true, false}) {
+    if (!with_settings) std::filesystem::remove(played.file());
+    vole::Options again;
+    again.replay = options.record;
+    played.begin(again);
+    while (played.session->step()) {
+    }
+    CHECK(played.session->finish() == 0);
+  }
+}
+
+TEST_CASE("keys that are held while another is bound, or files change, are held on") {
+  Played played;
+  played.host.events.push_back({"key ArrowRight", true});
+  played.session->step();
+  played.session->step();
+  CHECK(Patch::walked == 1);
+  played.session->simulation().stage().rebind({.name = "jump", .controls = {"key KeyX"}});
+  for (int i = 0; i < 3; ++i) played.session->step();
+  CHECK(Patch::walked == 1);
+  played.folder.write("kinds.toml", "[stone]\nbody = {}\n");
+  played.session->refresh();
+  for (int i = 0; i < 3; ++i) played.session->step();
+  CHECK(Patch::walked == 1);
+  played.press("key KeyX");
+  CHECK(Patch::jumps == 1);
 }
 
 TEST_CASE("settings that are broken are told of, and the game goes on without them") {

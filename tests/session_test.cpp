@@ -1,7 +1,12 @@
 // Scenes, what they carry to one another, and the session that runs them.
 #include "vole/app/session.hpp"
 
+#include <unistd.h>
+
+#include <cstdio>
+
 #include "support.hpp"
+#include "vole/app/comparison.hpp"
 #include "vole/app/run.hpp"
 
 namespace {
@@ -124,7 +129,7 @@ TEST_CASE("a scene that is not there is reported with the nearest name") {
   SmallRun lost("lost");
   lost.start();
   CHECK(error_of([&] { lost.session->tick(); }, lost.folder) ==
-        "error: no scene \"nowhere\"; known: \"first\", \"patch\", \"lost\"");
+        "error: scene \"lost\", tick 1: no scene \"nowhere\"; known: \"first\", \"patch\", \"lost\"");
   SmallRun mistyped("frist");
   CHECK(error_of([&] { mistyped.start(); }, mistyped.folder) ==
         "game.toml:4:15: error: no scene \"frist\"; did you mean \"first\"?");
@@ -324,4 +329,57 @@ TEST_CASE("titles, ids and versions are what builds, packages and systems can ta
   CHECK(vole::wrong_with_id("lib").ends_with("\"lib-game\" would do"));
   fit(vole::wrong_with_version, {"0", "9", "1.2.3", "1a-Z+z.A", Text(32, '1')},
       {"", "v1", "1 2", "1/2", "1[", "1@", "1`", "1{", ".1", Text(33, '1')});
+}
+
+namespace {
+
+// Left as soon as it is entered.
+class Porch : public vole::Scene {
+ public:
+  void enter(vole::Stage& stage) override { stage.leave_for("hall"); }
+};
+template <class V>
+void describe(V&, Porch&) {}
+
+class Hall : public vole::Scene {
+ public:
+  void tick(vole::Stage& stage) override { jumps_ += stage.input().pressed("jump") ? 1 : 0; }
+  template <class V>
+  friend void describe(V& v, Hall& hall) {
+    v.state("jumps", hall.jumps_);
+  }
+
+ private:
+  int jumps_ = 0;
+};
+
+}  // namespace
+
+TEST_CASE(
+    "recordings are compared tick by tick as they were played, also where the first scene is left at once") {
+  SmallRun small("porch");
+  small.game.scene<Porch>("porch").scene<Hall>("hall");
+  small.folder.write("still.run", "game = \"small\"\nticks = 6\ninputs = []\n");
+  small.folder.write("jump.run", "game = \"small\"\nticks = 6\ninputs = [\"0 jump +; +1 jump -\"]\n");
+  // What the porch hears in the first tick, the hall does not: so the states differ in what is pressed alone.
+  const auto jumps_heard = [&](const std::string& run) {
+    small.options.replay = small.folder.path(run);
+    small.start();
+    small.run();
+    return small.session->simulation().to_toml();
+  };
+  CHECK(jumps_heard("jump.run").find("jumps = 0") != std::string::npos);
+  const vole::Project project = vole::read_project(small.folder.path("game.toml"));
+  std::fflush(stdout);
+  const std::string out = small.folder.path("out.txt");
+  const int kept = dup(1);
+  REQUIRE(std::freopen(out.c_str(), "w", stdout) != nullptr);
+  const int code = vole::compare_recordings(small.game, project, small.folder.path("still.run"),
+                                            small.folder.path("jump.run"));
+  std::fflush(stdout);
+  dup2(kept, 1);
+  close(kept);
+  CHECK(code == 1);
+  const std::string said = vole::read_text(out, 1 << 16);
+  CHECK(said == "alike for 0 ticks; after tick 1 the states differ:\n  in what is pressed alone\n");
 }

@@ -4,9 +4,9 @@
 #include <functional>
 
 #include "support.hpp"
+#include "vole/physics/box_in_grid.hpp"
 #include "vole/physics/collision_world.hpp"
 #include "vole/physics/subpixel.hpp"
-#include "vole/physics/sweep.hpp"
 
 namespace {
 
@@ -424,4 +424,53 @@ TEST_CASE("a full tile beside a part of one hides no more of it than it touches"
   plank.one_way = OneWay::up;
   grid.set({1, 1}, plank);
   CHECK_FALSE(grid.hidden(2, 1, vole::side_left));
+}
+
+TEST_CASE("on the largest roofs a walker goes as far as it walks, and stays on them") {
+  vole::Random chance(91);
+  for (int round = 0; round < cases(40); ++round) {
+    // A ridge somewhere, and two slopes down to the ends of what a shape may be.
+    const float far = Shape::furthest;
+    const Vec2 ridge{std::round(chance.within(-far / 2, far / 2)), std::round(chance.within(-far, -far / 2))};
+    const std::array<Vec2, 3> left{Vec2{-far, far}, ridge, {ridge.x, far}};
+    const std::array<Vec2, 3> right{Vec2{ridge.x, far}, ridge, {far, far}};
+    CollisionWorld world;
+    const auto shapes = [](const std::array<Vec2, 3>& corners) {
+      return std::make_shared<const std::vector<Shape>>(std::vector<Shape>{Shape::polygon(corners)});
+    };
+    const Vec2 stands{chance.within(-50000, 50000),
+                      chance.within(-50000, 50000)};  // positions are exact up to 65,536
+    for (vole::BodyId id = 0; id < 2; ++id) {
+      CollisionBody roof;
+      roof.at = vole::on_lattice(stands);
+      roof.shapes = shapes(id == 0 ? left : right);
+      world.put(id, roof);
+    }
+    const auto height = [&](float x) {
+      const double slope = x < ridge.x ? (static_cast<double>(ridge.y) - far) / (ridge.x + far)
+                                       : (far - static_cast<double>(ridge.y)) / (far - ridge.x);
+      return static_cast<double>(ridge.y) + slope * (x - ridge.x);
+    };
+    CollisionBody walker;
+    walker.box = {{-4, -8}, {8, 8}};
+    const float start = ridge.x + chance.within(-300, 300);
+    walker.at = vole::on_lattice(stands + Vec2{start, static_cast<float>(height(start)) - 60});
+    vole::MoveRules rules;
+    rules.steepest = 85;
+    walker.at = world.fly(walker, {0, 120}, rules).at;
+    for (int tick = 0; tick < 100; ++tick) {
+      const Vec2 before = walker.at;
+      const BodyMoved moved = world.walk(walker, start < ridge.x ? 7.5f : -7.5f, rules);
+      CAPTURE(round, tick, before.x - stands.x, ridge.x);
+      walker.at = moved.at;
+      const Vec2 gone = walker.at - before;
+      REQUIRE(std::hypot(gone.x, gone.y) < 7.6f);
+      REQUIRE(moved.below.any);
+      // The lower of its corners is on the roof, to what a float and the lattice can say.
+      const float x = walker.at.x - stands.x, y = walker.at.y - stands.y;
+      const double roof = std::min(x - 4 < ridge.x && x + 4 > ridge.x ? static_cast<double>(ridge.y) : 1e9,
+                                   std::min(height(x - 4), height(x + 4)));
+      REQUIRE(std::abs(static_cast<double>(y) - roof) < 0.1);
+    }
+  }
 }

@@ -6,8 +6,8 @@
 #include "support.hpp"
 #include "vole/input/intent.hpp"
 #include "vole/physics/subpixel.hpp"
+#include "vole/world/along_path.hpp"
 #include "vole/world/motion.hpp"
-#include "vole/world/path_mover.hpp"
 #include "vole/world/side_mover.hpp"
 #include "vole/world/top_mover.hpp"
 #include "vole/world/world.hpp"
@@ -116,7 +116,7 @@ TEST_CASE(
   for (int round = 0; round < cases(30); ++round) {
     Yard yard("");
     const Entity lift = yard.stage->spawn("lift", {200, 120});
-    vole::PathMover path;
+    vole::AlongPath path;
     for (int i = 0; i < 4; ++i) path.points.push_back({chance.within(-80, 80), chance.within(-40, 60)});
     path.speed = chance.within(5, 400);
     path.pause = chance.chance(0.5f) ? 0.1f : 0;
@@ -149,7 +149,7 @@ TEST_CASE(
     "buried") {
   Yard yard("");
   const Entity lift = yard.stage->spawn("lift", {100, floor_y});
-  vole::PathMover path;
+  vole::AlongPath path;
   path.points = {{480, 0}};
   path.end = vole::PathEnd::stay;
   path.speed = 120;
@@ -354,7 +354,7 @@ TEST_CASE("what is wrong with categories, shapes, checks and tiles is told with 
 TEST_CASE("a restored state goes on as the run went, with platforms, riders, meetings and what is squeezed") {
   const auto begin = [](Yard& yard) {
     const Entity lift = yard.stage->spawn("lift", {200, 120});
-    vole::PathMover path;
+    vole::AlongPath path;
     path.points = {{0, 0}, {90, 40}, {-60, 80}};
     path.speed = 77;
     yard.stage->entities().add(lift, path);
@@ -390,7 +390,7 @@ TEST_CASE("a steady tick with bodies, platforms, checks, questions and meetings 
       "turns = true }]\n"
       "switches = [{ shape = \"claw\", when = [\"far\", \"grounded\"], use = \"sensor\" }]\n");
   const Entity lift = yard.stage->spawn("lift", {200, 120});
-  vole::PathMover path;
+  vole::AlongPath path;
   path.points = {{0, 0}, {90, 40}, {-60, 80}};
   yard.stage->entities().add(lift, path);
   yard.stage->spawn("crate", {200, 112});

@@ -1,5 +1,8 @@
 // Sprites as a game shows them: packed frames, boxes, backgrounds, runs, and things that hang from points.
+#include <set>
+
 #include "sheet_stage.hpp"
+#include "test_stage.hpp"
 #include "vole/app/game.hpp"
 #include "vole/asset/sheet.hpp"
 #include "vole/draw/raster.hpp"
@@ -399,4 +402,42 @@ TEST_CASE(
   stage.get<vole::Sprite>(thing).sheet_name.value = "crumb";
   test.tick();
   CHECK(stage.get<vole::Sprite>(thing).sheet()->name == "crumb");
+}
+
+TEST_CASE("a sheet that is refused for one bad track is taken by no sprite, and told once for all of them") {
+  TestStage test;
+  TempFolder folder;
+  write_small_game(folder);
+  vole::Stage& stage = test.start(folder);
+  stage.load_level("patch");
+  for (int i = 0; i < 5; ++i) stage.spawn("mouse", {10, 10});
+  test.tick();
+  const auto shown = [&] {
+    std::set<const vole::Sheet*> all;
+    stage.entities().visit<vole::Sprite>(
+        [&](vole::Entity, vole::Sprite& sprite) { all.insert(sprite.sheet()); });
+    return all;
+  };
+  const std::set<const vole::Sheet*> before = shown();
+  REQUIRE(before.size() == 1);
+  const std::string good = vole::read_text(folder.path("assets/mouse.sheet.toml"), 1 << 20);
+  const auto change = [&](const std::string& text) {
+    folder.write("assets/mouse.sheet.toml", text);
+    vole::Report report;
+    test.catalog->refresh(report);
+    CHECK(report.problems().empty());
+  };
+  const std::string track =
+      "\n[tracks.odd.fields]\n\"body.sise\" = [{ at = 0, value = [1, 1] }, { at = 1, value = [2, 2] }]\n";
+  change(good + track);
+  CHECK_THROWS_WITH(
+      test.tick(),
+      Catch::Contains("\"body\" has no number, pair or colour \"sise\"; did you mean \"size\"?"));
+  CHECK(shown() == before);
+  test.tick(3);
+  CHECK(shown() == before);
+  change(good + "\n# as it should be\n");
+  test.tick();
+  CHECK(shown().size() == 1);
+  CHECK(shown() != before);
 }

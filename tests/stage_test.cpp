@@ -7,8 +7,8 @@
 #include "test_stage.hpp"
 #include "vole/asset/sheet.hpp"
 #include "vole/input/gather.hpp"
-#include "vole/physics/sweep.hpp"
-#include "vole/scene/side_motion.hpp"
+#include "vole/physics/box_in_grid.hpp"
+#include "vole/scene/movers/side_motion.hpp"
 
 namespace {
 

@@ -1,9 +1,8 @@
 // The swept test against one that takes tiny steps.
-#include "vole/physics/sweep.hpp"
-
 #include <cmath>
 
 #include "support.hpp"
+#include "vole/physics/box_in_grid.hpp"
 #include "vole/physics/subpixel.hpp"
 
 namespace {

@@ -9,8 +9,8 @@
 #include "vole/draw/raster.hpp"
 #include "vole/level/level.hpp"
 #include "vole/physics/subpixel.hpp"
-#include "vole/scene/body_motion.hpp"
-#include "vole/scene/top_motion.hpp"
+#include "vole/scene/movers/body_motion.hpp"
+#include "vole/scene/movers/top_motion.hpp"
 #include "vole/world/person.hpp"
 #include "vole/world/side_mover.hpp"
 

@@ -210,9 +210,10 @@ TEST_CASE("whatever numbers a camera is given, what it draws is no larger than a
       camera.zoom = zoom;
       camera.jump_to({50, infinite});
       CHECK(camera.view(1).part.size.x <= 32768);
-      camera.glide_zoom(zoom, 1e-30f);
+      if (!std::isnan(zoom)) camera.glide_zoom(zoom, 1e-30f);
       camera.shake(infinite, 1e-30f);
-      camera.follow({infinite, std::nanf("")}, 1.0f / 60);
+      CHECK_THROWS_AS(camera.follow({infinite, std::nanf("")}, 1.0f / 60), vole::Error);
+      camera.follow({infinite, -3e38f}, 1.0f / 60);
       const vole::View view = camera.view(1);
       CHECK(view.size.x <= 4096);
       CHECK(view.size.y <= 4096);

@@ -202,11 +202,7 @@ void write_atlas(Catalog& catalog, const AtlasOptions& options) {
   Progress progress("reading", names.size());
   for (const std::string& name : names) {
     progress.step();
-    try {
-      sheets.push_back(take_in(catalog, name, images, pages));
-    } catch (const Error& error) {
-      report.add(error);
-    }
+    report.gather([&] { sheets.push_back(take_in(catalog, name, images, pages)); });
   }
   report.throw_if_errors();
   if (sheets.empty()) throw Error(FilePosition::whole_file(options.folder), "holds no picture to pack");

@@ -5,11 +5,11 @@
 #include <nlohmann/json.hpp>
 #include <set>
 
-#include "check_rules.hpp"
 #include "commands.hpp"
 #include "game_files.hpp"
 #include "own_components.hpp"
 #include "progress.hpp"
+#include "rules/rules.hpp"
 #include "vole/app/project.hpp"
 #include "vole/asset/atlas.hpp"
 #include "vole/asset/font.hpp"
@@ -23,7 +23,7 @@
 #include "vole/world/person.hpp"
 #include "vole/world/side_mover.hpp"
 #include "vole/world/sprite.hpp"
-#include "vole/world/tile_values.hpp"
+#include "vole/world/tile_components.hpp"
 #include "vole/world/top_mover.hpp"
 
 namespace {
@@ -145,7 +145,7 @@ class Checker {
       attempt([&] {
         vole::TileTable table;
         table.add(catalog_.get<vole::Tileset>(name).shared());
-        vole::TileValues(table, types_, vole::UnknownComponents::skip, report_);
+        vole::TileComponents(table, types_, vole::UnknownComponents::skip, report_);
         if (!own_components_) return;
         std::set<int> lines;  // several tiles may come from one
         for (const vole::Tile& tile : table.tiles())

@@ -13,5 +13,5 @@ struct EmbeddedFile {
 
 // What `vole new` writes, as it lies in cli/template.
 std::span<const EmbeddedFile> embedded_template();
-// The page of a game, as it lies in cli/page.
+// The page of a game, as it lies in hosts/web/page.
 std::span<const EmbeddedFile> embedded_page();

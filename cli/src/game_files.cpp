@@ -91,11 +91,9 @@ std::vector<std::string> files_to_send(const std::string& root) {
                                        [&](std::string_view folder) { return file.starts_with(folder); });
     if (!in_folder && file != "game.toml" && file != "controls.toml" && file != "kinds.toml") continue;
     files.push_back(file);
-    try {
+    report.gather([&] {
       vole::expect_inside(root, file, vole::FilePosition::whole_file(vole::join_path(root, file)));
-    } catch (const vole::Error& error) {
-      report.add(error);
-    }
+    });
   }
   report.throw_if_errors();
   return files;

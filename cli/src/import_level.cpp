@@ -133,11 +133,8 @@ class Import {
     vole::Catalog catalog(root_);
     for (const auto& name : table.tileset) {
       tilesets_.push_back(name.value);
-      try {
-        tiles_.add(catalog.get<vole::Tileset>(name.value, name.where).shared(), name.where);
-      } catch (const Error& error) {
-        report.add(error);
-      }
+      report.gather(
+          [&] { tiles_.add(catalog.get<vole::Tileset>(name.value, name.where).shared(), name.where); });
     }
     report.throw_if_errors();
     kinds_ = vole::read_kinds(root_, vole::Categories{});
@@ -154,12 +151,10 @@ class Import {
   }
 
   std::uint32_t add_meaning(const Meaning& meaning, Report& report) {
-    try {
+    report.gather([&] {
       tiles_.paint(meaning.tile.value, meaning.tile.where);
       if (!meaning.kind.value.empty()) kinds_.kind(meaning.kind.value, meaning.kind.where);
-    } catch (const Error& error) {
-      report.add(error);
-    }
+    });
     meanings_.push_back(meaning);
     return static_cast<std::uint32_t>(meanings_.size() - 1);
   }

@@ -126,12 +126,10 @@ GameNames names_of_game(vole::Catalog& catalog) {
   std::sort(sheet_names.begin(), sheet_names.end());
   sheet_names.erase(std::unique(sheet_names.begin(), sheet_names.end()), sheet_names.end());
   for (const std::string& name : sheet_names) {
-    try {
+    report.gather([&] {
       names.sheets.push_back(catalog.get<vole::Sheet>(name).shared());
       if (names.sheets.back()->font) names.fonts.push_back(name);
-    } catch (const Error& error) {
-      report.add(error);
-    }
+    });
   }
   report.throw_if_errors();
   names.tilesets = catalog.loose_names<vole::Tileset>();

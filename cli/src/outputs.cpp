@@ -2,7 +2,7 @@
 
 #include <algorithm>
 
-#include "check_rules.hpp"
+#include "rules/rules.hpp"
 #include "vole/base/error.hpp"
 #include "vole/base/file_set.hpp"
 #include "vole/base/files.hpp"

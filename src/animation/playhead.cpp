@@ -2,6 +2,8 @@
 
 #include <algorithm>
 
+#include "vole/base/within.hpp"
+
 namespace vole {
 
 void Playhead::play(const Clip& clip) {
@@ -36,7 +38,7 @@ void Playhead::go_to(int position, int ticks_per_second) {
 }
 
 void Playhead::set_speed(float factor) {
-  const float usable = factor == factor ? std::clamp(factor, 0.0f, 100.0f) : 1.0f;
+  const float usable = brought_within(factor, 0, 100);
   speed_ = static_cast<std::int32_t>(usable * static_cast<float>(normal_speed) + 0.5f);
 }
 

@@ -1,28 +1,23 @@
 #include "vole/app/player_settings.hpp"
 
 #include <algorithm>
-#include <cstdlib>
 #include <filesystem>
 
 #include "vole/base/files.hpp"
 #include "vole/base/paths.hpp"
+#include "vole/base/program.hpp"
 #include "vole/base/reading.hpp"
 #include "vole/base/writing.hpp"
 
 namespace vole {
 namespace {
 
-std::string variable(const char* name) {
-  const char* const value = std::getenv(name);
-  return value ? value : "";
-}
-
 std::string user_folder() {
 #if defined(_WIN32)
-  return variable("APPDATA");
+  return environment("APPDATA");
 #else
-  if (std::string data = variable("XDG_DATA_HOME"); !data.empty()) return data;
-  const std::string home = variable("HOME");
+  if (std::string data = environment("XDG_DATA_HOME"); !data.empty()) return data;
+  const std::string home = environment("HOME");
   return home.empty() ? std::string() : join_path(home, ".local/share");
 #endif
 }

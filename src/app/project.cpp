@@ -77,11 +77,9 @@ Project read_project(const std::string& file) {
   expect(project.title, "title", wrong_with_title(project.title.value));
   expect(project.id, "id", wrong_with_id(project.id.value));
   expect(project.version, "version", wrong_with_version(project.version.value));
-  try {
+  report.gather([&] {
     if (!project.icon.value.empty()) expect_inside(project.root, project.icon.value, project.icon.where);
-  } catch (const Error& error) {
-    report.add(error);
-  }
+  });
   project.categories = Categories(project.written_categories, report);
   report.throw_if_errors();
   return project;

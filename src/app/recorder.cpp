@@ -39,6 +39,13 @@ void Recorder::add_checkpoint(std::int64_t ticks, std::uint64_t checksum) {
   recording_.checkpoints.push_back({ticks, checksum_text(checksum), {}});
 }
 
+bool Recorder::full() const {
+  constexpr std::size_t bytes_of_checkpoint = 40;
+  const std::size_t values = recording_.inputs.size() + recording_.checkpoints.size();
+  const std::size_t bytes = writer_.bytes() + bytes_of_checkpoint * recording_.checkpoints.size();
+  return values + 1000 > Recording::most_values || bytes + (1 << 20) > Recording::most_bytes;
+}
+
 void Recorder::write(const std::string& file, std::int64_t ticks, std::uint64_t checksum) {
   recording_.ticks = ticks;
   recording_.checksum = checksum_text(checksum);

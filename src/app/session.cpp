@@ -22,6 +22,13 @@ std::uint64_t seed_for(const Options& options, const Host& host) {
   return host.shows() ? std::random_device()() : 0;
 }
 
+// The same, each with these words before it where it has no place in a file.
+std::vector<Problem> with_words_before(std::vector<Problem> problems, const std::string& words) {
+  for (Problem& problem : problems)
+    if (!problem.where.file) problem.text.insert(0, words);
+  return problems;
+}
+
 Control xray_key() {
   return *find_control("key F8");
 }
@@ -36,28 +43,29 @@ Session::Session(Game game, Project project, Options options, Host& host)
       files_(project_),
       replay_(options_.replay.empty()
                   ? std::nullopt
-                  : std::optional<Replay>(std::in_place, options_.replay, project_, *files_.controls)),
+                  : std::optional<Replay>(std::in_place, options_.replay, project_, *recorded_)),
       seed_(replay_ ? replay_->seed() : seed_for(options_, host)),
       simulation_(game_,
                   {files_.catalog, files_.kinds, files_.controls, project_.canvas, project_.ticks_per_second},
                   seed_),
-      gather_(std::make_unique<InputGather>(files_.controls)),
+      bindings_(files_.controls),
       ticker_(project_.ticks_per_second),
+      loading_(project_.assets, files_.catalog),
+      shots_(options_),
       xray_(options_.xray),
       trouble_(project_.root),
       canvas_(project_.canvas),
       progress_said_(Clock::now()) {
-  gather_->count_presses_of(xray_key());
+  bindings_.gather().count_presses_of(xray_key());
   if (host_.shows() && !replay_) {
     Report wrong;
-    settings_ = read_settings(settings_file(project_.id.value), wrong);
+    bindings_.read(settings_file(project_.id.value), wrong);
     trouble_.print(wrong.problems());
-    if (!settings_.bindings.empty()) use_bindings();
+    simulation_.use(bindings_.controls());
   }
-  if (!options_.record.empty() && !replay_) recorder_.emplace(project_, seed_, *files_.controls);
+  if (!options_.record.empty() && !replay_) recorder_.emplace(project_, seed_, *recorded_);
   // Better now than after the play.
   if (recorder_) expect_writable(options_.record);
-  for (const Shot& shot : options_.shots) expect_writable(shot.file);
   // Files must not change during a run that is recorded or replayed.
   if (host_.shows() && !replay_ && !recorder_) files_.watch();
   if (host_.shows() && recorder_)
@@ -68,88 +76,82 @@ Session::Session(Game game, Project project, Options options, Host& host)
   begin_loading();
   // A wrong name is an error while the game starts; from here on it is shown and can be mended.
   if (files_.watched()) files_.catalog.use_stand_ins();
-  save_shots();
+  shots_.save_due(ticks(), scene_name(), [this]() -> const Image& { return draw(1.0f); });
 }
 
 Session::~Session() = default;
 
 void Session::begin_loading() {
   // What is held here is not a press there.
-  gather_->release_all();
+  bindings_.gather().release_all();
   scene_problems_.clear();
-  wanted_ = wanted_by_scene(project_.assets, simulation_.change()->scene, files_.catalog);
-  preload_ = Preload(files_.catalog, wanted_);
-  loading_ = true;
+  loading_.begin(simulation_.change()->scene);
   if (!host_.shows())
-    while (!preload_.complete()) preload_.step();
-  if (preload_.complete()) enter();
+    while (!loading_.complete()) loading_.step();
+  if (loading_.complete()) enter();
 }
 
 // As much as there is time for between two pictures, so that the bar moves.
 void Session::go_on_loading() {
   const auto start = Clock::now();
-  while (!preload_.complete() && Clock::now() - start < std::chrono::milliseconds(10))
-    survive([this] { preload_.step(); });
-  if (preload_.complete()) survive([this] { enter(); });
+  while (!loading_.complete() && Clock::now() - start < std::chrono::milliseconds(10))
+    survive([this] { loading_.step(); });
+  if (loading_.complete()) survive([this] { enter(); });
 }
 
 void Session::enter() {
-  loading_ = false;
+  loading_.end();
   simulation_.enter();
-  if (!project_.assets.groups.empty()) drop_unwanted(project_.assets, wanted_, files_.catalog);
+  loading_.drop_unwanted();
 }
 
 template <class Work>
 void Session::survive(const Work& work) {
-  const auto when = [this] { return fmt::format("scene \"{}\", tick {}: ", scene_name(), ticks()); };
+  std::vector<Problem> problems;
   try {
     work();
     return;
   } catch (const Error& error) {
-    scene_problems_ = error.problems();
-    for (Problem& problem : scene_problems_)
-      if (!problem.where.file) problem.text.insert(0, when());
+    problems = error.problems();
   } catch (const std::exception& error) {
-    scene_problems_ = {{FilePosition{}, Severity::error, when() + error.what(), ""}};
+    problems = {{FilePosition{}, Severity::error, error.what(), ""}};
   }
+  const std::string when = fmt::format("scene \"{}\", tick {}: ", scene_name(), ticks());
   // Where nobody watches it ends the run: an error must not pass for a result.
-  if (!files_.watched()) throw Error(scene_problems_);
-  trouble_.print(scene_problems_);
+  if (!files_.watched()) throw Error(with_words_before(problems, when));
+  // What is thrown in each tick is told and shown as it was first.
+  if (!trouble_.print(problems, when) && !scene_problems_.empty()) return;
+  scene_problems_ = with_words_before(problems, when);
   show_trouble();
 }
 
 void Session::tick() {
-  while (loading_) go_on_loading();
-  const TickInput& input = replay_ ? replay_->next() : gather_->latch();
+  while (loading()) go_on_loading();
+  const TickInput& input = replay_ ? replay_->next() : bindings_.gather().latch();
   if (recorder_) recorder_->add(ticks(), input);
-  simulation_.tick(input);
-  take_rebindings();
+  survive([&] { simulation_.tick(input); });
+  survive([this] { take_outbox(); });
   if (replay_ && replay_->wants_check(ticks())) replay_->check(ticks(), checksum());
   if (recorder_ && recorder_->wants_checkpoint(ticks())) recorder_->add_checkpoint(ticks(), checksum());
-  if (simulation_.change()) begin_loading();
-  save_shots();
+  if (recorder_ && recorder_->full()) {
+    fmt::print(stderr, "{} is as large as a recording may be: it ends at tick {}\n", options_.record,
+               ticks());
+    save_recording();
+  }
+  if (simulation_.change()) survive([this] { begin_loading(); });
+  shots_.save_due(ticks(), scene_name(), [this]() -> const Image& { return draw(1.0f); });
 }
 
 bool Session::asks_for_control() const {
-  return !loading_ && !scene_name().empty() && stage().world().asks_for_control;
+  return !loading() && !scene_name().empty() && stage().world().asks_for_control;
 }
 
 // What the player has bound counts from the next tick on, and is kept; in a replay it does not count.
-void Session::take_rebindings() {
-  const std::vector<Rebinding> rebindings = simulation_.stage().take_rebindings();
-  if (rebindings.empty() || replay_) return;
-  for (const Rebinding& rebinding : rebindings) add_rebinding(settings_, rebinding);
-  use_bindings();
-  if (host_.shows()) write_settings(settings_file(project_.id.value), settings_);
-}
-
-// The controls of the files with what the player has bound over them.
-void Session::use_bindings() {
-  bound_ = std::make_shared<const Controls>(with_rebindings(*files_.controls, settings_.bindings));
-  gather_ = std::make_unique<InputGather>(bound_);
-  gather_->count_presses_of(xray_key());
-  gather_->ask_for_control(asks_for_control());
-  simulation_.use(bound_);
+void Session::take_outbox() {
+  const Outbox out = simulation_.take_outbox();
+  if (replay_ || out.empty()) return;
+  bindings_.add(out.rebindings);
+  simulation_.use(bindings_.controls());
 }
 
 bool Session::over() const {
@@ -179,16 +181,17 @@ void Session::save_recording() {
 
 bool Session::go_on() {
   if (over()) return false;
-  gather_->ask_for_control(asks_for_control());
-  host_.gather(*gather_);
-  if (gather_->take_counted() % 2 != 0) xray_ = xray_.next();
+  InputGather& gather = bindings_.gather();
+  gather.ask_for_control(asks_for_control());
+  host_.gather(gather);
+  if (gather.take_counted() % 2 != 0) xray_ = xray_.next();
   const std::int64_t elapsed = host_.elapsed();
-  gather_->pass(static_cast<double>(elapsed) / 1e9);
+  gather.pass(static_cast<double>(elapsed) / 1e9);
   const int due = ticker_.add(elapsed);
-  if (loading_)
+  if (loading())
     go_on_loading();
   else
-    for (int i = 0; i < due && !over() && ticks_may_pass(); ++i) survive([this] { tick(); });
+    for (int i = 0; i < due && !over() && ticks_may_pass(); ++i) tick();
   if (host_.shows()) {
     if (files_.changes_are_due()) refresh();
     notice_stand_ins();
@@ -226,9 +229,9 @@ void Session::show_trouble() {
 
 const Image& Session::draw(float share) {
   list_.start(project_.canvas);
-  if (loading_) {
+  if (loading()) {
     canvas_.fill({0x1b, 0x1a, 0x26, 0xff});
-    draw_progress(list_, preload_.done(), preload_.total());
+    draw_progress(list_, loading_.done(), loading_.total());
   } else {
     canvas_.fill(simulation_.sky());
     if (!simulation_.half_entered()) survive([&] { simulation_.draw(list_, share, xray_ | stage().xray()); });
@@ -240,21 +243,12 @@ const Image& Session::draw(float share) {
   return canvas_;
 }
 
-void Session::save_shots() {
-  for (const Shot& shot : options_.shots)
-    if (shot.tick == ticks()) save_shot(shot);
-}
-
-void Session::save_shot(const Shot& shot) {
-  int factor = options_.scale > 0 ? options_.scale : 4;
-  while (factor > 1 && !may_be_enlarged(canvas_.size(), factor)) --factor;
-  write_png(shot.file, enlarged(draw(1.0f), factor));
-  fmt::print("{}: {} at tick {}\n", shot.file, scene_name(), ticks());
-}
-
 Report Session::refresh() {
   LiveFiles::Refreshed refreshed = files_.refresh();
-  if (refreshed.settings) use_bindings();
+  if (refreshed.settings) {
+    bindings_.use(files_.controls);
+    simulation_.use(bindings_.controls());
+  }
   Report kinds;
   simulation_.recompile_kinds(kinds);
   scene_problems_ = kinds.problems();
@@ -272,14 +266,8 @@ int Session::finish() {
   if (host_.shows()) host_.present(draw(1.0f));
   const bool recorded = recorder_.has_value();
   save_recording();
-  bool all_saved = true;
-  for (const Shot& shot : options_.shots) {
-    if (!shot.tick) save_shot(shot);
-    if (!shot.tick || *shot.tick <= ticks()) continue;
-    all_saved = false;
-    fmt::print(stderr, "{}: error: not saved: the run ended at tick {}, before {}\n", shot.file, ticks(),
-               *shot.tick);
-  }
+  const bool all_saved =
+      shots_.save_last(ticks(), scene_name(), [this]() -> const Image& { return draw(1.0f); });
   const std::string checksum_now = checksum_text(checksum());
   if (!replay_) {
     if (options_.headless || recorded) fmt::print("{} ticks, checksum {}\n", ticks(), checksum_now);

@@ -10,9 +10,20 @@
 
 namespace vole {
 
-void Trouble::print(const std::vector<Problem>& problems) {
-  for (const Problem& problem : problems)
-    if (printed_.insert(to_text(problem)).second) fmt::print(stderr, "{}\n", to_text(problem));
+bool Trouble::print(const std::vector<Problem>& problems, const std::string& when) {
+  bool any_new = false;
+  for (const Problem& problem : problems) {
+    if (printed_.size() > most_lines || !printed_.insert(to_text(problem)).second) continue;
+    any_new = true;
+    if (printed_.size() > most_lines) {
+      fmt::print(stderr, "more than {} lines: no more are printed until a file changes\n", most_lines);
+      continue;
+    }
+    Problem told = problem;
+    if (!told.where.file) told.text.insert(0, when);
+    fmt::print(stderr, "{}\n", to_text(told));
+  }
+  return any_new;
 }
 
 void Trouble::show(const std::vector<Problem>& problems) {

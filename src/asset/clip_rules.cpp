@@ -10,6 +10,7 @@
 
 #include "vole/base/error.hpp"
 #include "vole/base/number.hpp"
+#include "vole/base/within.hpp"
 
 namespace vole {
 namespace {
@@ -86,7 +87,10 @@ ClipRules& ClipRules::add(const ClipRuleText& text) {
 
 ClipRules& ClipRules::add(std::string_view clip, const std::vector<std::string>& when, double hold,
                           bool finish) {
-  ClipRuleText text{{std::string(clip), {}}, {}, hold, finish};
+  ClipRuleText text{{std::string(clip), {}},
+                    {},
+                    static_cast<double>(brought_within(static_cast<float>(hold), 0, 3600)),
+                    finish};
   for (const std::string& condition : when) text.when.push_back({condition, {}});
   return add(text);
 }

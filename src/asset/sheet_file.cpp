@@ -17,16 +17,14 @@ namespace {
 
 void add_rules(const SheetText& text, Sheet& sheet, Report& report) {
   for (const ClipRuleText& rule : text.rules) {
-    try {
+    report.gather([&] {
       sheet.expect_played(rule.clip.value, rule.clip.where);
       for (const Clip* clip : sheet.played_by(rule.clip.value))
         if (rule.finish && clip->loop)
           report.error(rule.clip.where, fmt::format("clip \"{}\" loops, so it is never finished", clip->name),
                        "let it play once: loop = false");
       sheet.rules.add(rule);
-    } catch (const Error& error) {
-      report.add(error);
-    }
+    });
   }
 }
 

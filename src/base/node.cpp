@@ -86,8 +86,7 @@ std::string to_toml(const Node& node) {
   return out;
 }
 
-Node read_toml(const std::string& path) {
-  constexpr std::size_t most_bytes = 16u << 20;
+Node read_toml(const std::string& path, std::size_t most_bytes) {
   return parse_toml(read_text(path, most_bytes), path);
 }
 

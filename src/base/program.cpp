@@ -3,6 +3,7 @@
 #include <cerrno>
 #include <csignal>
 #include <cstdio>
+#include <cstdlib>
 #include <cstring>
 #include <ctime>
 #include <filesystem>
@@ -13,7 +14,6 @@
 #if defined(_WIN32)
 #include <windows.h>
 
-#include <cstdlib>
 #include <memory>
 #endif
 
@@ -47,6 +47,13 @@ std::vector<std::string> program_words(int argc, const char* const* argv) {
   return wide ? program_words(count, wide.get()) : std::vector<std::string>{argv, argv + argc};
 }
 
+std::string environment(const char* name) {
+  const wchar_t* const value = _wgetenv(std::filesystem::path(name).c_str());
+  if (!value) return {};
+  const std::u8string text = std::filesystem::path(value).u8string();
+  return {text.begin(), text.end()};
+}
+
 #elif defined(__EMSCRIPTEN__)
 
 // A page has no program on a disk: its files are mounted beside "/".
@@ -67,6 +74,11 @@ std::string program_path(const std::string& called) {
 #if !defined(_WIN32)
 std::vector<std::string> program_words(int argc, const char* const* argv) {
   return {argv, argv + argc};
+}
+
+std::string environment(const char* name) {
+  const char* const value = std::getenv(name);
+  return value ? value : "";
 }
 #endif
 

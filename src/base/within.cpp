@@ -14,4 +14,21 @@ float brought_within(float value, float least, float most) {
   return std::clamp(value, least, most);
 }
 
+Vec2 brought_within(Vec2 value, float least, float most) {
+  return {brought_within(value.x, least, most), brought_within(value.y, least, most)};
+}
+
+Vec4 brought_within(Vec4 value, float least, float most) {
+  return {brought_within(value.x, least, most), brought_within(value.y, least, most),
+          brought_within(value.z, least, most), brought_within(value.w, least, most)};
+}
+
+float brought_within_seconds(float seconds) {
+  return brought_within(seconds, 0, longest_seconds);
+}
+
+Vec2 brought_within_reach(Vec2 position) {
+  return brought_within(position, -furthest_position, furthest_position);
+}
+
 }  // namespace vole

@@ -5,6 +5,7 @@
 
 #include "vole/base/hash.hpp"
 #include "vole/base/random.hpp"
+#include "vole/base/within.hpp"
 #include "vole/draw/draw_list.hpp"
 
 namespace vole {
@@ -74,7 +75,8 @@ Vec2 Camera::kept_inside(Vec2 middle) const {
           kept(middle.y, shown.y, bounds.top(), bounds.bottom())};
 }
 
-void Camera::jump_to(Vec2 middle) {
+void Camera::jump_to(Vec2 wanted) {
+  const Vec2 middle = brought_within_reach(wanted);
   zoom_now_ = zoom_before_ = zoom;
   middle_ = before_ = kept_inside(middle);
   shown_ = on_pixels(middle_);
@@ -102,11 +104,16 @@ float Camera::fitting_zoom(Vec2 size) const {
   return std::min(std::max(std::min(fits.x, fits.y), farthest), zoom);
 }
 
-void Camera::follow(const CameraTarget& target, float seconds) {
+void Camera::follow(const CameraTarget& wanted, float passed) {
+  const float seconds = brought_within_seconds(passed);
+  CameraTarget target = wanted;
+  for (Vec2* const part : {&target.at, &target.before, &target.velocity, &target.size})
+    *part = brought_within_reach(*part);
+  target.faces = brought_within(target.faces, -1, 1);
   remember(seconds);
   const float share = share_of_way(seconds, smoothing);
-  const float wanted = fitting_zoom(target.size);
-  zoom_now_ = target.size == Vec2{0, 0} ? wanted : zoom_now_ + (wanted - zoom_now_) * share;
+  const float fitting = fitting_zoom(target.size);
+  zoom_now_ = target.size == Vec2{0, 0} ? fitting : zoom_now_ + (fitting - zoom_now_) * share;
   const Vec2 look = target.velocity * ahead + Vec2{target.faces * facing, 0};
   looks_ += (look - looks_) * share_of_way(seconds, turning);
   const Vec2 away = target.at + offset + looks_ - middle_;
@@ -118,7 +125,8 @@ void Camera::follow(const CameraTarget& target, float seconds) {
     rest_on_pixels();
 }
 
-void Camera::stay(float seconds) {
+void Camera::stay(float passed) {
+  const float seconds = brought_within_seconds(passed);
   remember(seconds);
   zoom_now_ = zoom;
   middle_ = along_glide(kept_inside(middle_), seconds);
@@ -164,7 +172,9 @@ void Camera::go_along_with_pixels(const CameraTarget& target) {
      goes_along_.y);
 }
 
-void Camera::zoom_about(Vec2 point, float wanted) {
+void Camera::zoom_about(Vec2 about, float to) {
+  const Vec2 point = brought_within_reach(about);
+  const float wanted = brought_within(to, least_zoom, most_zoom);
   middle_ = point + (shown_ - point) * (usable_zoom(zoom_now_) / usable_zoom(wanted));
   zoom = zoom_now_ = zoom_before_ = wanted;
   before_ = middle_;
@@ -172,8 +182,9 @@ void Camera::zoom_about(Vec2 point, float wanted) {
   goes_along_ = {};
 }
 
-void Camera::glide_zoom(float wanted, float seconds) {
-  if (!(seconds > 0)) {
+void Camera::glide_zoom(float to, float within) {
+  const float wanted = brought_within(to, least_zoom, most_zoom), seconds = brought_within_seconds(within);
+  if (seconds == 0) {
     zoom = wanted;
     zoom_glide_ = {};
     return;
@@ -181,16 +192,19 @@ void Camera::glide_zoom(float wanted, float seconds) {
   zoom_glide_ = {zoom, wanted, seconds, seconds};
 }
 
-void Camera::glide(const Rect& to, float seconds) {
-  bounds = to;
+void Camera::glide(const Rect& to, float within) {
+  const float seconds = brought_within_seconds(within);
+  bounds = {brought_within_reach(to.at), brought_within_reach(to.size)};
   if (seconds > 0)
     glide_ = {middle_, seconds, seconds};
   else
     jump_to(middle_);
 }
 
-void Camera::shake(float pixels, float seconds) {
-  if (!(pixels > 0) || !(seconds > 0)) return;
+void Camera::shake(float wanted, float within) {
+  constexpr float most_pixels = 10'000;
+  const float pixels = brought_within(wanted, 0, most_pixels), seconds = brought_within_seconds(within);
+  if (pixels == 0 || seconds == 0) return;
   shake_.pixels = pixels;
   shake_.left = shake_.seconds = seconds;
 }

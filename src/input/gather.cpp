@@ -5,6 +5,8 @@
 #include <cmath>
 #include <limits>
 
+#include "vole/base/names.hpp"
+
 namespace vole {
 namespace {
 
@@ -81,10 +83,54 @@ InputGather::InputGather(const Controls& controls)
 InputGather::InputGather(std::shared_ptr<const Controls> controls)
     : controls_(std::move(controls)), gathered_(controls_), latched_(controls_) {
   device(0);
-  for (std::size_t player = 0; player < gathered_.players.size(); ++player) {
-    const std::vector<TickInput::AxisState> at_rest(gathered_.players[player].axes.size());
-    seats_.push_back({chords_of(*controls_, player), at_rest, at_rest});
+  seats_ = seats_for(*controls_);
+}
+
+std::vector<InputGather::Seat> InputGather::seats_for(const Controls& controls) const {
+  std::vector<Seat> seats;
+  for (std::size_t player = 0; player < static_cast<std::size_t>(controls.players()); ++player) {
+    const std::vector<TickInput::AxisState> at_rest(controls.axes_of(player).size());
+    seats.push_back({chords_of(controls, player), at_rest, at_rest});
   }
+  return seats;
+}
+
+void InputGather::use(std::shared_ptr<const Controls> controls) {
+  const std::shared_ptr<const Controls> known = std::exchange(controls_, std::move(controls));
+  const TickInput before = std::exchange(gathered_, TickInput(controls_));
+  const std::vector<Seat> seats = std::exchange(seats_, seats_for(*controls_));
+  if (controls_->pointer) gathered_.seen_pointer = before.seen_pointer;
+  gathered_.asked_control = before.asked_control;
+  for (std::size_t player = 0; player < std::min(seats.size(), seats_.size()); ++player) {
+    const TickInput::Player& was = before.players[player];
+    TickInput::Player& now = gathered_.players[player];
+    now.pads = was.pads;
+    for (std::size_t i = 0; i < now.actions.size(); ++i) {
+      const std::size_t same = index_named(known->actions, controls_->actions[i].name);
+      if (same < was.actions.size()) now.actions[i] = was.actions[same];
+    }
+    for (std::size_t i = 0; i < now.axes.size(); ++i) {
+      const std::size_t same = index_named(known->axes, controls_->axes[i].name);
+      if (same >= was.axes.size()) continue;
+      now.axes[i] = was.axes[same];
+      seats_[player].pushed[i] = seats[player].pushed[same];
+      seats_[player].tapped[i] = seats[player].tapped[same];
+    }
+  }
+  latched_ = TickInput(controls_);
+  fit_devices();
+  if (!asks_) take_values();
+}
+
+// Pads of players that are there no more are free; areas of the screen are touched as fingers say.
+void InputGather::fit_devices() {
+  for (Device& device : devices_) {
+    device.values.resize(control_names().size());
+    device.values.resize(control_names().size() + controls_->areas.size(), 0.0f);
+    if (device.player && *device.player >= seats_.size()) device.player.reset();
+  }
+  for (std::size_t i = 0; i < controls_->areas.size(); ++i)
+    devices_[0].values[area_control(i).index] = touches(controls_->areas[i].area) ? 1.0f : 0.0f;
 }
 
 InputGather::Device& InputGather::device(std::uint8_t number) {
@@ -117,6 +163,7 @@ void InputGather::add(const ControlEvent& event) {
 void InputGather::ask_for_control(bool asks) {
   if (asks == asks_) return;
   asks_ = asks;
+  gathered_.asked_control.clear();
   // What is held is no press before or after it is asked for.
   release_all();
 }
@@ -163,14 +210,14 @@ void InputGather::add(const FingerEvent& event) {
 }
 
 void InputGather::press_areas() {
-  for (std::size_t i = 0; i < controls_->areas.size(); ++i) {
-    const IRect& area = controls_->areas[i].area;
-    const auto& fingers = gestures_.fingers();
-    const bool touched = std::any_of(fingers.begin(), fingers.end(), [&](const Gestures::Finger& finger) {
-      return area.contains(pixel_at(finger.at));
-    });
-    add(ControlEvent{area_control(i), touched ? 1.0f : 0.0f});
-  }
+  for (std::size_t i = 0; i < controls_->areas.size(); ++i)
+    add(ControlEvent{area_control(i), touches(controls_->areas[i].area) ? 1.0f : 0.0f});
+}
+
+bool InputGather::touches(const IRect& area) const {
+  const auto& fingers = gestures_.fingers();
+  return std::any_of(fingers.begin(), fingers.end(),
+                     [&](const Gestures::Finger& finger) { return area.contains(pixel_at(finger.at)); });
 }
 
 void InputGather::pass(double seconds) {
@@ -279,7 +326,7 @@ void InputGather::release(std::uint8_t device) {
   if (gone.player) --gathered_.players[*gone.player].pads;
   gone.player.reset();
   std::fill(gone.values.begin(), gone.values.end(), 0.0f);
-  take_values();
+  if (!asks_) take_values();
 }
 
 const TickInput& InputGather::latch() {

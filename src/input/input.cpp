@@ -2,11 +2,16 @@
 
 #include <algorithm>
 #include <cmath>
+#include <type_traits>
+
+#include "vole/base/names.hpp"
+#include "vole/base/within.hpp"
 
 namespace vole {
 
 void Input::use(std::shared_ptr<const Controls> controls, int ticks_per_second) {
   ticks_per_second_ = ticks_per_second;
+  sort_memory(controls);
   TickInput::use(std::move(controls));
   fit();
 }
@@ -19,10 +24,26 @@ void Input::fit() {
   }
 }
 
+void Input::sort_memory(const std::shared_ptr<const Controls>& now) {
+  if (!controls() || !now || controls() == now) return;
+  const auto sort = [](auto& remembered, const auto& names_before, const auto& names_now) {
+    std::remove_reference_t<decltype(remembered)> sorted(names_now.size());
+    for (std::size_t i = 0; i < names_now.size(); ++i)
+      if (const std::size_t at = index_named(names_before, names_now[i].name); at < remembered.size())
+        sorted[i] = remembered[at];
+    remembered = std::move(sorted);
+  };
+  for (Memory& memory : memory_) {
+    sort(memory.actions, controls()->actions, now->actions);
+    sort(memory.axes, controls()->axes, now->axes);
+  }
+}
+
 void Input::take(const TickInput& now) {
   std::vector<Player>& before = players;
   for (std::size_t i = 0; i < memory_.size(); ++i)
     memory_[i].lost_pad = i < now.players.size() && before[i].pads > 0 && now.players[i].pads == 0;
+  sort_memory(now.controls());
   static_cast<TickInput&>(*this) = now;
   fit();
   for (std::size_t i = 0; i < players.size(); ++i) {
@@ -81,7 +102,7 @@ bool Input::pressed_lately(std::string_view action, float within, int player) co
 }
 
 bool Input::take_press(std::string_view action, float within, int player) {
-  if (!pressed_lately(action, within, player)) return false;
+  if (!pressed_lately(action, brought_within_seconds(within), player)) return false;
   const std::size_t index = action_index(action), of = player_index(player);
   memory_[of].actions[index].taken = true;
   players[of].actions[index].presses = 0;

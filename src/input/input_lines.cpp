@@ -35,7 +35,7 @@ std::string transitions(const TickInput::ActionState& before, const TickInput::A
 
 // A name as a line has it: in quotes where it could be taken for more than one word.
 std::string written_name(const std::string& name) {
-  if (!name.empty() && name[0] != '*' && name.find_first_of(" \"\\@") == std::string::npos) return name;
+  if (!name.empty() && name[0] != '*' && name.find_first_of(" \"\\@;,") == std::string::npos) return name;
   std::string quoted = "\"";
   for (const char c : name) {
     if (c == '"' || c == '\\') quoted += '\\';
@@ -70,66 +70,86 @@ std::string named(const std::string& name, const std::string& of) {
   return written + (written[0] == '"' && !of.empty() ? " " + of : of);
 }
 
+// Some signs are written as two.
+std::size_t size_in_file(const std::string& text) {
+  return text.size() + static_cast<std::size_t>(std::count_if(text.begin(), text.end(),
+                                                              [](char c) { return c == '"' || c == '\\'; }));
+}
+
 }  // namespace
 
+void InputWriter::Told::add(const std::string& name, const std::string& value, bool moves) {
+  words += fmt::format(" {} {}", name, value);
+  names += fmt::format(" {}", name);
+  values += fmt::format(" {}", value);
+  moves_only = moves_only && moves;
+}
+
 void InputWriter::add(std::int64_t tick, const TickInput& input, std::vector<Located<std::string>>& lines) {
-  std::string line;
-  for (std::size_t i = 0; i < input.players.size(); ++i) add_player(i, input.players[i], line);
-  const Pointer &now = input.seen_pointer, &before = last_.seen_pointer;
-  const bool moved = now.at != before.at;
-  if (moved || (now.inside && !before.inside))
-    line += fmt::format(" {} {} {}", pointer_word, now.at.x, now.at.y);
-  if (!now.inside && (moved || before.inside)) line += fmt::format(" {} {}", pointer_word, outside);
-  if (now.wheel != IVec2{0, 0}) line += fmt::format(" {} {} {}", wheel_word, now.wheel.x, now.wheel.y);
-  if (!input.asked_control.empty())
-    line += fmt::format(" {} {}", asked_word, written_name(input.asked_control));
-  if (!line.empty()) write(tick, line, lines);
+  Told told;
+  for (std::size_t i = 0; i < input.players.size(); ++i) add_player(i, input.players[i], told);
+  add_pointer(input.seen_pointer, told);
+  if (!input.asked_control.empty()) told.add(std::string(asked_word), written_name(input.asked_control));
+  if (!told.words.empty()) write(tick, told, lines);
   last_.players = input.players;
   last_.seen_pointer = input.seen_pointer;
 }
 
-// Several ticks in a line, as many as are read at ease.
-void InputWriter::write(std::int64_t tick, const std::string& what,
-                        std::vector<Located<std::string>>& lines) {
-  constexpr std::size_t longest = 96;
-  const std::string next = fmt::format("; +{}{}", tick - tick_, what);
-  if (lines.empty() || lines.back().value.size() + next.size() > longest)
-    lines.push_back({fmt::format("{}{}", tick, what), {}});
-  else
-    lines.back().value += next;
-  tick_ = tick;
+void InputWriter::add_pointer(const Pointer& now, Told& told) const {
+  const Pointer& before = last_.seen_pointer;
+  const std::string word(pointer_word);
+  const bool moved = now.at != before.at;
+  if (moved || (now.inside && !before.inside))
+    told.add(word, fmt::format("{} {}", now.at.x, now.at.y), now.inside);
+  if (!now.inside && (moved || before.inside)) told.add(word, std::string(outside));
+  if (now.wheel != IVec2{0, 0})
+    told.add(std::string(wheel_word), fmt::format("{} {}", now.wheel.x, now.wheel.y));
 }
 
-void InputWriter::add_player(std::size_t player, const TickInput::Player& now, std::string& line) const {
+// Several ticks in a line, as many as are read at ease.
+void InputWriter::write(std::int64_t tick, const Told& told, std::vector<Located<std::string>>& lines) {
+  constexpr std::size_t longest = 120, quotes_and_comma = 6;
+  const bool same_moves = tick == tick_ + 1 && told.moves_only && told.names == names_;
+  const std::string next = same_moves ? "," + told.values : fmt::format("; +{}{}", tick - tick_, told.words);
+  const std::size_t before = lines.empty() ? 0 : lines.back().value.size();
+  if (lines.empty() || before + next.size() > longest) {
+    lines.push_back({fmt::format("{}{}", tick, told.words), {}});
+    bytes_ += size_in_file(lines.back().value) + quotes_and_comma;
+  } else {
+    lines.back().value += next;
+    bytes_ += size_in_file(next);
+  }
+  tick_ = tick;
+  names_ = told.moves_only ? told.names : std::string();
+}
+
+void InputWriter::add_player(std::size_t player, const TickInput::Player& now, Told& told) const {
   const TickInput::Player& before = last_.players[player];
   const std::string of = of_player(player);
-  if (now.pads != before.pads) line += fmt::format(" {}{} {}", pads_word, of, int{now.pads});
+  if (now.pads != before.pads) told.add(std::string(pads_word) + of, std::to_string(now.pads));
   for (std::size_t i = 0; i < now.actions.size(); ++i) {
     const std::string text = transitions(before.actions[i], now.actions[i]);
-    if (!text.empty()) line += fmt::format(" {} {}", named(controls_.actions[i].name, of), text);
+    if (!text.empty()) told.add(named(controls_.actions[i].name, of), text);
   }
   for (std::size_t i = 0; i < now.axes.size(); ++i) {
     if (now.axes[i] == before.axes[i]) continue;
-    line += fmt::format(" {} {}", named(controls_.axes[i].name, of), int{now.axes[i].x});
-    if (controls_.axes[i].is_flat) line += fmt::format(" {}", int{now.axes[i].y});
+    std::string value = std::to_string(now.axes[i].x);
+    if (controls_.axes[i].is_flat) value += fmt::format(" {}", int{now.axes[i].y});
+    told.add(named(controls_.axes[i].name, of), value, true);
   }
 }
 
 InputReader::InputReader(const Recording& recording, const Controls& controls) : input_(controls) {
   Report report;
   for (const Located<std::string>& text : recording.inputs) {
-    try {
-      parse_line(text, controls);
-    } catch (const Error& error) {
-      report.add(error);
-    }
+    report.gather([&] { parse_line(text, controls); });
   }
   report.throw_if_errors();
 }
 
 namespace {
 
-// How long what comes before the next ';' is; one in quotes is part of a name.
+// How long what comes before the next ';' or ',' is; one in quotes is part of a name.
 std::size_t length_of_tick(std::string_view text) {
   bool quoted = false;
   for (std::size_t i = 0; i < text.size(); ++i) {
@@ -137,7 +157,7 @@ std::size_t length_of_tick(std::string_view text) {
       ++i;
     else if (text[i] == '"')
       quoted = !quoted;
-    else if (text[i] == ';' && !quoted)
+    else if ((text[i] == ';' || text[i] == ',') && !quoted)
       return i;
   }
   return text.size();
@@ -148,15 +168,19 @@ std::size_t length_of_tick(std::string_view text) {
 void InputReader::parse_line(const Located<std::string>& line, const Controls& controls) {
   std::string_view rest = line.value;
   FilePosition where = line.where;
+  bool same_moves = false;
   do {
     const std::size_t length = length_of_tick(rest);
-    parse({std::string(rest.substr(0, length)), where}, controls);
+    const Located<std::string> part{std::string(rest.substr(0, length)), where};
+    same_moves ? parse_values(part, controls) : parse(part, controls);
+    same_moves = length < rest.size() && rest[length] == ',';
     std::size_t passed = std::min(length + 1, rest.size());
     while (passed < rest.size() && rest[passed] == ' ') ++passed;
     where.column +=
         static_cast<int>(passed) + (where.column == line.where.column ? 1 : 0);  // one for the quote
     rest.remove_prefix(passed);
   } while (!rest.empty());
+  if (same_moves) throw Error(where, "nothing comes after the comma");
 }
 
 void InputReader::parse(const Located<std::string>& text, const Controls& controls) {
@@ -171,6 +195,28 @@ void InputReader::parse(const Located<std::string>& text, const Controls& contro
   if (!changes_.empty() && *tick < changes_.back().tick)
     throw Error(text.where, fmt::format("tick {} comes after tick {}", *tick, changes_.back().tick));
   while (!rest.empty()) parse_change(*tick, rest, text, controls);
+}
+
+// Of the axes, and of the pointer, that moved in the tick before.
+void InputReader::parse_values(const Located<std::string>& text, const Controls& controls) {
+  const std::int64_t before = changes_.back().tick;
+  std::size_t first = changes_.size();
+  while (first > 0 && changes_[first - 1].tick == before) --first;
+  std::string_view rest = text.value;
+  for (std::size_t i = first, end = changes_.size(); i < end; ++i) {
+    Change change = changes_[i];
+    change.tick = before + 1;
+    if (change.what == Change::What::axis)
+      parse_axis(change.index, controls.axes[change.index].is_flat, change, rest, text);
+    else if (change.what == Change::What::pointer && !change.outside)
+      parse_other(pointer_word, change, rest, text);
+    else
+      throw Error(text.where, "a comma comes only after a tick in which axes and the pointer have moved",
+                  "other ticks begin like \"; +1\"");
+    changes_.push_back(std::move(change));
+  }
+  if (!rest.empty())
+    throw Error(text.where, fmt::format("\"{}\" has more values than have moved", text.value));
 }
 
 void InputReader::parse_change(std::int64_t tick, std::string_view& rest, const Located<std::string>& text,

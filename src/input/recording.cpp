@@ -12,7 +12,7 @@ namespace vole {
 namespace {
 
 constexpr int format_read = 1;
-constexpr std::size_t most_lines = 1'000'000;
+constexpr std::size_t most_lines = Recording::most_values;
 
 // A recording as its file has it.
 struct RecordingText {
@@ -67,7 +67,7 @@ Checkpoint read_checkpoint(const Located<std::string>& line, std::int64_t after,
 Recording read_recording(const std::string& path) {
   Report report;
   RecordingText text;
-  const Node root = read_toml(path);
+  const Node root = read_toml(path, Recording::most_bytes);
   // Another format may have other keys: that it is another one is what is worth reporting.
   if (const Node* format = root.find("format"); format && format->type == Node::Type::whole)
     if (format->whole != format_read)

@@ -68,7 +68,7 @@ Kinds read_kinds(const std::string& root, const Categories& categories) {
     for (const std::string& file : list_files(folder))
       if (file.ends_with(".toml")) kinds.files.push_back(join_path(folder, file));
   for (const std::string& file : kinds.files) {
-    try {
+    report.gather([&] {
       Named<Node> read_here;
       read_value(read_toml(file), read_here, items(most_kinds), report);
       for (auto& item : read_here) {
@@ -82,9 +82,7 @@ Kinds read_kinds(const std::string& root, const Categories& categories) {
         else if (detail::expect(item.value, Node::Type::table, "a table of components", report))
           kinds.all.push_back(std::move(item));
       }
-    } catch (const Error& error) {
-      report.add(error);
-    }
+    });
   }
   derive_kinds(kinds.all, report);
   report.throw_if_errors();

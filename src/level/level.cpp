@@ -27,13 +27,11 @@ void add_tilesets(const TilesetNames& names, Loading& loading, Level& level, Rep
   for (const Located<std::string>& name : names.all) {
     // Watched with everything it is made from, so that a changed tile picture reaches the level too.
     loading.depends_on(loading.catalog().asset_path(name.value + ".tileset.toml"));
-    try {
+    report.gather([&] {
       const Asset<Tileset> tileset = loading.catalog().get<Tileset>(name.value, name.where);
       loading.depends_on(tileset);
       level.tiles.add(tileset.shared(), name.where);
-    } catch (const Error& error) {
-      report.add(error);
-    }
+    });
   }
 }
 

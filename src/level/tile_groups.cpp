@@ -229,11 +229,7 @@ Node schema_field(const ChoicesText&, const FieldRule&) {
 
 void add_groups(const TilesetText& text, const TileCells* cells, Tileset& tileset, Report& report) {
   for (const auto& item : text.groups) {
-    try {
-      GroupMaker(item, cells, tileset, report).make();
-    } catch (const Error& error) {
-      report.add(error);
-    }
+    report.gather([&] { GroupMaker(item, cells, tileset, report).make(); });
   }
   for (const auto& item : text.groups) join(item, tileset, report);
 }

@@ -5,6 +5,9 @@
 #include <cstdlib>
 #include <limits>
 
+#include "moment.hpp"
+#include "widths.hpp"
+
 namespace vole {
 namespace {
 
@@ -129,7 +132,11 @@ void BoxMotion::consider(Support& best, const LatticeForm& form, LatticePoint or
   if (!here.any) return;
   form.visit_lines(origin, [&](const LatticeLine& line) {
     const std::int64_t gap = line.gap(moved_.box), opens = falls(line, here.line);
-    if (gap < 0 && opens > 0) here.reach = std::min(here.reach, ceil_divide(-gap * -here.line.y, opens));
+    if (gap >= 0 || opens <= 0) return;
+    // A product of three of a shape's lengths: see widths.hpp.
+    const Wide room = static_cast<Wide>(-gap) * -here.line.y;
+    const Wide reach = (room + opens - 1) / opens;
+    if (reach < here.reach) here.reach = static_cast<std::int64_t>(reach);
   });
   const std::int64_t lower = best.any ? falls(here.line, best.line) : -1;
   if (lower < 0 || (lower == 0 && here.reach > best.reach)) best = here;

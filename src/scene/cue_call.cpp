@@ -11,16 +11,19 @@ std::string described_thing(const Stage& stage, Entity entity) {
                       : fmt::format("the \"{}\" (thing {})", kind, entity.index);
 }
 
-void rethrow_with(const std::string& when) {
+void note_thrown(std::vector<Problem>& problems, const std::string& when) {
+  // Of thousands of things that do the same the first are enough.
+  constexpr std::size_t most = 100;
+  const auto add = [&](Problem problem) {
+    if (!problem.where.file && !when.empty()) problem.text = fmt::format("{}: {}", when, problem.text);
+    if (problems.size() < most) problems.push_back(std::move(problem));
+  };
   try {
     throw;
   } catch (const Error& error) {
-    std::vector<Problem> problems = error.problems();
-    for (Problem& problem : problems)
-      if (!problem.where.file) problem.text = fmt::format("{}: {}", when, problem.text);
-    throw Error(std::move(problems));
+    for (const Problem& problem : error.problems()) add(problem);
   } catch (const std::exception& error) {
-    throw Error(FilePosition{}, fmt::format("{}: {}", when, error.what()));
+    add({FilePosition{}, Severity::error, error.what(), ""});
   }
 }
 

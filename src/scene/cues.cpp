@@ -3,6 +3,7 @@
 #include <fmt/core.h>
 
 #include "vole/base/names.hpp"
+#include "vole/base/within.hpp"
 #include "vole/level/kinds.hpp"
 
 namespace vole {
@@ -58,7 +59,7 @@ void Cues::add_told(std::string_view name, OnThing handler) {
 }
 
 void Cues::every(float seconds, OnScene handler) {
-  intervals_.push_back({seconds, std::move(handler)});
+  intervals_.push_back({brought_within_seconds(seconds), std::move(handler)});
 }
 
 void Cues::expect_name(std::string_view name) const {

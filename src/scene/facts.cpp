@@ -2,7 +2,7 @@
 
 #include <cmath>
 
-#include "checking.hpp"
+#include "scene/bodies/checking.hpp"
 #include "vole/base/names.hpp"
 #include "vole/world/grid_mover.hpp"
 #include "vole/world/mind.hpp"

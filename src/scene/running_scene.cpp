@@ -2,7 +2,7 @@
 
 #include <fmt/core.h>
 
-
+#include "cue_call.hpp"
 #include "tick.hpp"
 #include "vole/base/reading.hpp"
 #include "vole/base/state.hpp"
@@ -53,17 +53,21 @@ void RunningScene::tick(const TickInput& input) {
   bool frozen = false;
   for (const TickStep& step : steps_.all()) {
     if (step.of_things && frozen) continue;
-    if (step.run) {
-      step.run(tick);
-    } else {
-      step.run_own(stage_);
-      tick.bodies_known = false;
+    try {
+      if (step.run)
+        step.run(tick);
+      else
+        step.run_own(stage_);
+    } catch (const std::exception&) {
+      note_thrown(tick.problems, "");
     }
+    if (!step.run) tick.bodies_known = false;
     // Whether things move in this tick is settled once, when the scene has had its say.
     if (step.run == run_scene) frozen = world_.frozen_ticks > 0;
   }
   if (frozen) --world_.frozen_ticks;
   ++world_.ticks;
+  if (!tick.problems.empty()) throw Error(std::move(tick.problems));
 }
 
 namespace {
@@ -163,7 +167,6 @@ void RunningScene::from_node(const Node& node, Report& report) {
 void RunningScene::bind() {
   world_.input.use(setting_.controls, setting_.ticks_per_second);
   world_.bind(setting_.binding());
-  scratch_->track_fields.clear();
   say_cues();
 }
 

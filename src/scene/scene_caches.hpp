@@ -2,7 +2,7 @@
 // in one tick. None of it decides anything.
 #pragma once
 
-#include "mind_ledges.hpp"
+#include "scene/minds/mind_ledges.hpp"
 
 namespace vole {
 

@@ -4,18 +4,21 @@
 
 #include <algorithm>
 
-#include "camera_target.hpp"
-#include "checking.hpp"
-#include "pieces.hpp"
-#include "placement.hpp"
+#include "endless_level.hpp"
+#include "level_cameras.hpp"
+#include "level_places.hpp"
+#include "scene/bodies/checking.hpp"
+#include "scene/pictures/camera_target.hpp"
+#include "scene/pictures/placement.hpp"
 #include "scene_caches.hpp"
 #include "vole/asset/catalog.hpp"
 #include "vole/asset/font.hpp"
 #include "vole/base/names.hpp"
+#include "vole/base/within.hpp"
 #include "vole/level/level.hpp"
 #include "vole/physics/subpixel.hpp"
-#include "vole/scene/body_motion.hpp"
 #include "vole/scene/cues.hpp"
+#include "vole/scene/movers/body_motion.hpp"
 #include "vole/world/compiled_kinds.hpp"
 #include "vole/world/sprite.hpp"
 #include "vole/world/zone.hpp"
@@ -106,7 +109,7 @@ void Stage::load_level(std::string_view name) {
   });
   put_zones(world_);
   link_places(world_, setting_.binding().types);
-  Pieces(setting_, world_).go_along(Haste::at_once);
+  EndlessGoing(setting_, world_).go_along(Haste::at_once);
 }
 
 template <class Add>
@@ -118,7 +121,7 @@ std::uint32_t Stage::add_piece(std::string_view name, const Add& add) {
     const PutPiece& piece = add(world_.level.choose(name));
     const std::uint32_t number = piece.number;
     expect_places(setting_, world_.level, piece.file());
-    Pieces(setting_, world_).finish(number);
+    EndlessGoing(setting_, world_).finish(number);
     cameras.follow();
     return number;
   } catch (const Error&) {
@@ -142,7 +145,7 @@ std::uint32_t Stage::join_piece(std::string_view name, std::uint32_t to, LevelSi
 void Stage::drop_piece(std::uint32_t number) {
   level_with("piece", std::to_string(number));
   const LevelCameras cameras(world_);
-  Pieces(setting_, world_).drop(number);
+  EndlessGoing(setting_, world_).drop(number);
   cameras.follow();
 }
 
@@ -165,7 +168,7 @@ Entity Stage::spawn(std::string_view kind, Vec2 at, const Node& over, const File
 
 Entity Stage::spawn(const CompiledKind& kind, Vec2 at) {
   expect_in_level(kind, world_.level);
-  const Entity entity = put_down(world_, kind, at, setting_.binding());
+  const Entity entity = put_down(world_, kind, brought_within_reach(at), setting_.binding());
   if (kind.links) link_places(world_, setting_.binding().types);
   return entity;
 }
@@ -184,7 +187,7 @@ void Stage::attach(Entity thing, Entity to, std::string_view point, Vec2 offset)
     const Attached* next = entities().find<Attached>(above);
     above = next ? next->to : Entity{};
   }
-  entities().add(thing, Attached{to, std::string(point), offset, false});
+  entities().add(thing, Attached{to, std::string(point), brought_within_reach(offset), false});
   Pose& pose = entities().get<Pose>(thing);
   pose.at = pose.before = on_lattice(placement(world_, thing, 1, Tracks::left_out, ticks_per_second()).at);
 }
@@ -301,7 +304,8 @@ void Stage::move(Entity entity, Vec2 by) {
   bodies();
   if (!solids_->has(entity)) return;  // it is removed, or nowhere
   Moving moving{solids_->world(), solids_->body(entity), solids_->rules(entity, categories()), solids_.get()};
-  move_body(moving, by, motion ? *motion : unkept_motion, touching ? *touching : unkept_touching, pose);
+  move_body(moving, brought_within_reach(by), motion ? *motion : unkept_motion,
+            touching ? *touching : unkept_touching, pose);
 }
 
 Entity Stage::first(std::string_view kind) const {
@@ -334,9 +338,9 @@ void Stage::tell(std::string_view name, Entity about) {
 
 void Stage::after(float seconds, std::string_view name, Entity about, float spread) {
   expect_cue(name);
-  constexpr float longest = 1e7f;
-  const float off = spread > 0 ? random().within(-spread, spread) : 0.0f;
-  const float wait = seconds + off > 0 ? std::min(seconds + off, longest) : 0.0f;
+  const float most_off = brought_within_seconds(spread);
+  const float off = most_off > 0 ? random().within(-most_off, most_off) : 0.0f;
+  const float wait = brought_within_seconds(brought_within_seconds(seconds) + off);
   const auto ticks = static_cast<std::int64_t>(static_cast<double>(wait) * ticks_per_second() + 0.5);
   world_.timers.push_back({std::string(name), about, std::max<std::int64_t>(ticks, 1)});
 }
@@ -366,8 +370,8 @@ std::size_t Stage::add_tween(Entity entity, const DescribedType& component, std:
 }
 
 void Stage::freeze(float seconds) {
-  if (!(seconds > 0)) return;
-  const float ticks = std::min(seconds, 60.0f) * static_cast<float>(ticks_per_second());
+  constexpr float longest = 60;
+  const float ticks = brought_within(seconds, 0, longest) * static_cast<float>(ticks_per_second());
   world_.frozen_ticks = std::max(world_.frozen_ticks, static_cast<int>(ticks + 0.5f));
 }
 

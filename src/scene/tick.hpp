@@ -4,13 +4,14 @@
 #include <deque>
 #include <map>
 
-#include "mind_ways.hpp"
-#include "scene_light.hpp"
-#include "targets.hpp"
+#include "scene/minds/mind_ways.hpp"
+#include "scene/minds/targets.hpp"
+#include "scene/pictures/scene_light.hpp"
+#include "vole/base/error.hpp"
 #include "vole/physics/collision_world.hpp"
 #include "vole/physics/pair_finder.hpp"
+#include "vole/scene/bodies/solid_things.hpp"
 #include "vole/scene/running_scene.hpp"
-#include "vole/scene/solid_things.hpp"
 
 namespace vole {
 
@@ -87,7 +88,7 @@ struct TickScratch {
   Targets targets;
   MindWays ways;
   std::vector<ShownField> shown_fields;
-  // The fields of each track that was shown, until a sheet changes.
+  // The fields of each track that was shown.
   std::map<const Track*, std::vector<BoundField>> track_fields;
 };
 
@@ -103,6 +104,7 @@ struct Tick {
   // Whether the bodies of things are as the components say, or were put where things have been moved since: from the step
   // "pilots" on to that of the meetings, unless a step of the game's own comes between.
   bool bodies_known = false;
+  std::vector<Problem> problems = {};  // what the game threw in it
 
   void know_bodies() {
     if (!bodies_known) stage.update_bodies();

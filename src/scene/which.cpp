@@ -1,7 +1,7 @@
 #include "which.hpp"
 
+#include "vole/world/overlap.hpp"
 #include "vole/world/shapes.hpp"
-#include "vole/world/to_come.hpp"
 #include "vole/world/zone.hpp"
 
 namespace vole {

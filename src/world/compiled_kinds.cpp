@@ -6,60 +6,26 @@
 #include <map>
 #include <utility>
 
-#include "check_mind.hpp"
-#include "check_switches.hpp"
 #include "slips.hpp"
+#include "vole/asset/sheet.hpp"
 #include "vole/base/names.hpp"
 #include "vole/input/intent.hpp"
 #include "vole/physics/subpixel.hpp"
 #include "vole/world/attached.hpp"
 #include "vole/world/body.hpp"
-#include "vole/world/checks.hpp"
-#include "vole/world/conditions.hpp"
 #include "vole/world/kind_of.hpp"
-#include "vole/world/lamp.hpp"
-#include "vole/world/mind.hpp"
 #include "vole/world/motion.hpp"
-#include "vole/world/path_mover.hpp"
-#include "vole/world/person.hpp"
 #include "vole/world/place_link.hpp"
 #include "vole/world/pose.hpp"
-#include "vole/world/script.hpp"
 #include "vole/world/shapes.hpp"
-#include "vole/world/side_mover.hpp"
 #include "vole/world/sprite.hpp"
-#include "vole/world/switches.hpp"
 
 namespace vole {
 namespace {
 
-template <class Work>
-void gather(Report& report, const Work& work) {
-  try {
-    work();
-  } catch (const Error& error) {
-    report.add(error);
-  }
-}
-
 bool has(const CompiledKind& kind, std::string_view component) {
   return std::any_of(kind.parts.begin(), kind.parts.end(),
                      [component](const auto& part) { return part.type->name == component; });
-}
-
-// Finds the sheet, and starts the clip or shows the frame that the kind says.
-void start_sprite(Sprite& sprite, const Binding& binding, Report& report) {
-  gather(report, [&] { bind_sprite(sprite, binding); });
-  const Sheet* const sheet = sprite.sheet();
-  if (!sheet || sheet->missing) return;
-  gather(report, [&] {
-    if (!sprite.frame_name.value.empty()) sheet->frame(sprite.frame_name.value, sprite.frame_name.where);
-  });
-  if (sprite.first_clip.value.empty()) return;
-  gather(report, [&] {
-    sheet->expect_played(sprite.first_clip.value, sprite.first_clip.where);
-    sprite.play(sprite.first_clip.value);
-  });
 }
 
 // The names of those parts that are movers by intent, and of those that write it.
@@ -100,10 +66,10 @@ class Compilation {
     kind_where_ = components.where;
     const Carries* const carries = add_parts(*kind, components);
     expect_one_mover(*kind);
-    add_body(*kind);
-    expect_point(*kind);
-    add_switches(*kind);
-    add_pilots(*kind);
+    // What has shapes has a body.
+    if (has(*kind, "shapes") && !has(*kind, "body"))
+      kind->parts.push_back({types().of<Body>(), std::make_shared<Body>()});
+    ask_parts(*kind);
     add_motion(*kind, types());
     for (const CompiledKind::Part& part : kind->parts)
       part.type->visit_links(const_cast<void*>(part.component.get()), [&](PlaceLink& link) {
@@ -140,11 +106,7 @@ class Compilation {
         continue;
       }
       const std::shared_ptr<void> component = type->parse(entry.value, report_);
-      if (type == types().of<Sprite>()) {
-        auto* const sprite = static_cast<Sprite*>(component.get());
-        kind.sprite = sprite;
-        if (!sprite->sheet_name.value.empty()) start_sprite(*sprite, compiler_.binding, report_);
-      }
+      if (type == types().of<Sprite>()) kind.sprite = static_cast<const Sprite*>(component.get());
       if (type == types().of<Carries>()) carries = static_cast<const Carries*>(component.get());
       kind.parts.push_back({type, component});
     }
@@ -156,7 +118,7 @@ class Compilation {
     if (!movers.empty() && !has(kind, "body") && !has(kind, "shapes"))
       report_.error(kind_where_,
                     fmt::format("kind \"{}\" has a {} but no body to move", kind.name, movers.front()));
-    if (has(kind, "path_mover")) movers.push_back("path_mover");
+    if (has(kind, "along_path")) movers.push_back("along_path");
     if (movers.size() > 1)
       report_.error(kind_where_,
                     fmt::format("kind \"{}\" is moved by a {} and by a {}", kind.name, movers[0], movers[1]),
@@ -168,76 +130,19 @@ class Compilation {
           "leave one of them out");
   }
 
-  // What has shapes has a body, and all that names a category names one of the game's.
-  void add_body(CompiledKind& kind) {
-    if (has(kind, "shapes") && !has(kind, "body"))
-      kind.parts.push_back({types().of<Body>(), std::make_shared<Body>()});
-    for (const CompiledKind::Part& part : kind.parts) {
-      if (part.type == types().of<Body>())
-        expect_category(static_cast<const Body*>(part.component.get())->category);
-      if (part.type == types().of<PathMover>()) {
-        const auto& mover = *static_cast<const PathMover*>(part.component.get());
-        if (mover.points.empty() == mover.path.value.empty())
-          report_.error(
-              mover.path.where.file ? mover.path.where : kind_where_,
-              fmt::format("the path_mover of \"{}\" has either \"points\" or a \"path\" of the level",
-                          kind.name));
-      }
-      if (part.type == types().of<Shapes>())
-        gather(report_, [&] {
-          shapes_of(*static_cast<const Shapes*>(part.component.get()), compiler_.binding.catalog);
-        });
-      if (part.type == types().of<Checks>())
-        for (const auto& item : static_cast<const Checks*>(part.component.get())->all) {
-          if (item.value.from.has_value() != item.value.to.has_value())
-            report_.error(item.where, "a check that is a ray has a \"from\" and a \"to\"");
-          for (const Located<std::string>& name : item.value.of) expect_category(name);
-        }
-    }
-  }
-
-  void expect_point(const CompiledKind& kind) {
-    const Lamp* const lamp = kind.find<Lamp>();
-    if (!lamp || lamp->point.value.empty()) return;
-    const Sheet* const sheet = kind.sprite ? kind.sprite->sheet() : nullptr;
-    if (!kind.sprite)
-      report_.error(lamp->point.where, "a thing without a sprite has no points for a lamp");
-    else if (sheet && !sheet->missing)
-      gather(report_, [&] { sheet->point(lamp->point.value, lamp->point.where); });
-  }
-
-  void add_switches(CompiledKind& kind) {
-    for (CompiledKind::Part& part : kind.parts) {
-      if (part.type != types().of<Switches>()) continue;
-      auto switches = std::make_shared<Switches>(*static_cast<const Switches*>(part.component.get()));
-      gather(report_, [&] { switches->conditions = std::make_shared<Conditions>(switches->list); });
-      check_switches(*switches,
-                     {kind.name, kind.find<Body>(), kind.find<Shapes>(), kind.find<Checks>(),
-                      kind.sprite ? kind.sprite->sheet() : nullptr},
-                     report_);
-      part.component = std::move(switches);
-    }
-  }
-
-  void add_pilots(CompiledKind& kind) {
-    const Sheet* const sheet = kind.sprite ? kind.sprite->sheet() : nullptr;
-    for (CompiledKind::Part& part : kind.parts) {
-      if (part.type == types().of<Script>()) {
-        auto script = std::make_shared<Script>(*static_cast<const Script*>(part.component.get()));
-        gather(report_, [&] { script->read = read_script(*script); });
-        part.component = std::move(script);
-      }
-      if (part.type == types().of<Mind>()) {
-        auto mind = std::make_shared<Mind>(*static_cast<const Mind*>(part.component.get()));
-        gather(report_, [&] { mind->conditions = std::make_shared<Conditions>(mind->parts); });
-        check_mind(*mind, {kind.name, kind.find<Checks>(), sheet, kind_where_}, compiler_.kinds, report_);
-        part.component = std::move(mind);
-      }
-    }
-  }
-
-  void expect_category(const Located<std::string>& name) {
-    gather(report_, [&] { compiler_.kinds.categories.number(name.value, name.where); });
+  // What each part needs; the sprite comes first, since others ask for its sheet. Nothing else has the parts yet.
+  void ask_parts(const CompiledKind& kind) {
+    const OfKind of(kind, kind_where_, compiler_.kinds, compiler_.binding, report_);
+    const auto ask = [&](const CompiledKind::Part& part) {
+      if (part.type->hooks->need) part.type->hooks->need(const_cast<void*>(part.component.get()), of);
+    };
+    const auto is_sprite = [&](const CompiledKind::Part& part) {
+      return part.component.get() == kind.sprite;
+    };
+    for (const CompiledKind::Part& part : kind.parts)
+      if (is_sprite(part)) ask(part);
+    for (const CompiledKind::Part& part : kind.parts)
+      if (!is_sprite(part)) ask(part);
   }
 
   // A game's own component may be unknown here, but not one that looks like a slip of the pen.
@@ -266,9 +171,9 @@ class Compilation {
     if (!kind.sprite)
       report_.error(item.where, "a thing without a sprite has no points to attach to");
     else if (sheet && !sheet->missing)
-      gather(report_, [&] { sheet->point(item.name, item.where); });
+      report_.gather([&] { sheet->point(item.name, item.where); });
     std::shared_ptr<const CompiledKind> carried;
-    gather(report_, [&, &name = name, &where = where] { carried = carried_kind(name, where); });
+    report_.gather([&, &name = name, &where = where] { carried = carried_kind(name, where); });
     if (!carried) return true;
     kind.links = kind.links || carried->links;
     kind.things += carried->things;
@@ -328,7 +233,7 @@ std::vector<CompiledKinds::Recompiled> CompiledKinds::recompile(Report& report) 
   std::vector<Recompiled> all;
   std::erase_if(compiled_, [this](const auto& kind) { return !written().has(kind.first); });
   for (auto& [name, kind] : compiled_)
-    gather(report, [&, &name = name, &kind = kind] {
+    report.gather([&, &name = name, &kind = kind] {
       auto now = with(name, {});
       all.push_back({std::exchange(kind, now), now});
     });

@@ -10,18 +10,17 @@
 #include "vole/base/positions.hpp"
 #include "vole/base/reading.hpp"
 #include "vole/input/intent.hpp"
+#include "vole/world/along_path.hpp"
 #include "vole/world/attached.hpp"
 #include "vole/world/body.hpp"
 #include "vole/world/checks.hpp"
 #include "vole/world/fly_mover.hpp"
 #include "vole/world/grid_mover.hpp"
-#include "vole/world/ground_values.hpp"
 #include "vole/world/kind_of.hpp"
 #include "vole/world/lamp.hpp"
 #include "vole/world/level_edge.hpp"
 #include "vole/world/mind.hpp"
 #include "vole/world/motion.hpp"
-#include "vole/world/path_mover.hpp"
 #include "vole/world/person.hpp"
 #include "vole/world/place_link.hpp"
 #include "vole/world/pose.hpp"
@@ -32,7 +31,9 @@
 #include "vole/world/sprite.hpp"
 #include "vole/world/switches.hpp"
 #include "vole/world/tags.hpp"
+#include "vole/world/tile_effects.hpp"
 #include "vole/world/top_mover.hpp"
+#include "vole/world/world.hpp"
 #include "vole/world/zone.hpp"
 
 namespace vole {
@@ -43,7 +44,7 @@ ComponentTypes::ComponentTypes() {
   add<Checks>("checks");
   add<Lamp>("lamp");
   add<LevelEdge>("level_edge");
-  add<PathMover>("path_mover");
+  add<AlongPath>("along_path");
   add<Pushable>("pushable");
   add<Shapes>("shapes");
   add<Switches>("switches");
@@ -134,6 +135,18 @@ void ComponentTypes::Type::move_positions(Entities& entities, const OriginMove& 
                                           const std::function<bool(Entity)>& stays) const {
   each(entities, [&](Entity entity, void* component) {
     if (!stays(entity)) described->move_origin(component, {}, by);
+  });
+}
+
+void ComponentTypes::Type::bind(const OnThing& on) const {
+  if (!hooks->bind) return;
+  if (void* const component = on.world.entities.pool(number).find(on.thing.index)) hooks->bind(component, on);
+}
+
+void ComponentTypes::Type::bind_all(World& world, const Binding& binding, Report& report) const {
+  if (!hooks->bind) return;
+  each(world.entities, [&](Entity entity, void* component) {
+    report.gather([&] { hooks->bind(component, {world, entity, binding}); });
   });
 }
 

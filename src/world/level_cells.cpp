@@ -15,9 +15,9 @@ std::uint64_t next_change() {
   return ++last;
 }
 
-TileValues values_of(const Level& level, const Binding& binding) {
+TileComponents values_of(const Level& level, const Binding& binding) {
   Report report;
-  TileValues values(level.tiles, binding.types, binding.unknown, report);
+  TileComponents values(level.tiles, binding.types, binding.unknown, report);
   report.throw_if_errors();
   return values;
 }
@@ -57,8 +57,12 @@ void LevelCells::make_room(IVec2 blocks) {
   }
 }
 
-void LevelCells::move_blocks(IVec2 by) {
+void LevelCells::say_changed() {
   changes_ = next_change();
+}
+
+void LevelCells::move_blocks(IVec2 by) {
+  say_changed();
   solid_->move_blocks(by);
   for (std::size_t i = 0; i < version_->layers.size(); ++i) {
     if (!goes_along(i)) continue;

@@ -8,7 +8,7 @@
 
 #include "vole/asset/asset.hpp"
 #include "vole/level/level.hpp"
-#include "vole/world/tile_values.hpp"
+#include "vole/world/tile_components.hpp"
 
 namespace vole {
 
@@ -39,6 +39,8 @@ class LevelCells {
     return {tile(layer, cell), painted(layer).find(cell) - 1};
   }
   std::uint64_t changes() const { return changes_; }
+  // What the cells are said to be is other, though they may look the same.
+  void say_changed();
 
   // Of what is solid in a cell, and of the floor seen from above; 1 where nothing says one.
   float friction(IVec2 cell) const;
@@ -60,7 +62,7 @@ class LevelCells {
 
   Asset<Level> asset_;
   std::shared_ptr<const Level> version_, refused_;
-  TileValues values_;
+  TileComponents values_;
   bool floors_differ_ = false;  // in friction, seen from above
   IVec2 room_{0, 0};
   std::uint64_t changes_ = 0;

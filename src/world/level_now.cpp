@@ -139,6 +139,8 @@ void LevelNow::put(std::string_view layer_name, IVec2 cell, std::string_view til
     changed_.forget(layer_name, cell);
   else
     changed_.set(layer_name, cell, tile);
+  // The list of what was put is part of the state, and minds go by it.
+  cells_->say_changed();
   cells_->put(index, cell, wanted, origin_);
 }
 

@@ -276,6 +276,7 @@ void LevelNow::unbuild(PutPiece& piece, int lines) {
 
 // Cells of a piece that came or went. What was changed in one that the piece has something in is forgotten.
 void LevelNow::repaint(const IRect& area, const PutPiece& piece) {
+  cells_->say_changed();
   for (std::size_t layer = 0; layer < file().layers.size(); ++layer)
     for (int y = area.top(); y < area.bottom(); ++y)
       for (int x = area.left(); x < area.right(); ++x) {

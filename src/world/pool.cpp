@@ -30,6 +30,7 @@ void Pool::hold(std::uint32_t owner) {
 
 void* Pool::add_copy(std::uint32_t owner, const void* component) {
   if (void* const there = find(owner)) {
+    forget(position_[owner]);
     copies_.copy_over(there, component);
     return there;
   }
@@ -42,6 +43,7 @@ void* Pool::add_copy(std::uint32_t owner, const void* component) {
 
 void Pool::take(std::uint32_t owner) {
   if (!has(owner)) return;
+  forget(position_[owner]);
   owners_[position_[owner]] = nowhere;
   position_[owner] = nowhere;
   ++gaps_;

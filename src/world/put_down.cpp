@@ -11,37 +11,19 @@
 #include "vole/world/compiled_kinds.hpp"
 #include "vole/world/kind_of.hpp"
 #include "vole/world/level_now.hpp"
-#include "vole/world/mind.hpp"
-#include "vole/world/path_mover.hpp"
 #include "vole/world/place_link.hpp"
 #include "vole/world/pose.hpp"
-#include "vole/world/sprite.hpp"
 #include "vole/world/world.hpp"
 
 namespace vole {
 
 void expect_in_level(const CompiledKind& kind, const LevelNow& level, const Level* piece) {
-  const auto file = [&]() -> const Level& { return piece ? *piece : level.file(); };
-  if (kind.sprite) layer_of(*kind.sprite, level);
+  const InLevel in(level, piece);
   for (const CompiledKind::Part& part : kind.parts) {
-    const auto expect_path = [&](const Located<std::string>& path) {
-      const auto& [name, where] = path;
-      if (!name.empty() && !level)
-        throw Error(where, fmt::format("no path \"{}\": no level is loaded", name));
-      if (!name.empty()) file().path(name, where);
-    };
-    if (part.type->number == described_type<PathMover>().number())
-      expect_path(static_cast<const PathMover*>(part.component.get())->path);
-    if (part.type->number == described_type<Mind>().number())
-      for (const Located<MindPart>& each : static_cast<const Mind*>(part.component.get())->parts)
-        expect_path(each.value.path);
+    if (part.type->hooks->expect) part.type->hooks->expect(part.component.get(), in);
     // Links are only looked at.
-    part.type->visit_links(const_cast<void*>(part.component.get()), [&](PlaceLink& link) {
-      const auto& [name, where] = link.place;
-      if (name.empty()) return;
-      if (!level) throw Error(where, fmt::format("no place \"{}\": no level is loaded", name));
-      file().place(name, where);
-    });
+    part.type->visit_links(const_cast<void*>(part.component.get()),
+                           [&](PlaceLink& link) { in.expect_place(link.place); });
   }
   for (const CompiledKind::Carried& carried : kind.carried) expect_in_level(*carried.kind, level, piece);
 }
@@ -86,12 +68,7 @@ Entity put_down(World& world, const CompiledKind& kind, Vec2 at, const Binding& 
   entities.add(entity, KindOf{kind.name});
   entities.add(entity, Pose{stands, stands});
   for (const CompiledKind::Part& part : kind.parts) part.type->attach(entities, entity, part.component.get());
-  if (kind.sprite) {
-    Sprite& sprite = entities.get<Sprite>(entity);
-    // A sheet may have changed since the kind was compiled.
-    if (sprite.links.asset.shared() != sprite.links.sheet) bind_sprite(sprite, binding);
-    sprite.links.layer = layer_of(sprite, world.level);
-  }
+  for (const CompiledKind::Part& part : kind.parts) part.type->bind({world, entity, binding});
   for (const CompiledKind::Carried& carried : kind.carried) {
     const Entity thing = put_down(world, *carried.kind, stands, binding);
     entities.add(thing, Attached{entity, carried.point, {0, 0}, true});

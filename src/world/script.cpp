@@ -11,6 +11,7 @@
 #include "vole/base/error.hpp"
 #include "vole/base/names.hpp"
 #include "vole/base/number.hpp"
+#include "vole/world/component_hooks.hpp"
 
 namespace vole {
 namespace {
@@ -98,7 +99,7 @@ bool is_read_from(const ReadScript& read, const std::vector<Located<std::string>
 }  // namespace
 
 int ScriptStep::ticks_at(int ticks_per_second) const {
-  return ticks > 0 ? ticks : static_cast<int>(std::lround(static_cast<double>(seconds) * ticks_per_second));
+  return ticks > 0 ? ticks : static_cast<int>(std::llround(static_cast<double>(seconds) * ticks_per_second));
 }
 
 ScriptStep read_script_step(const Located<std::string>& text) {
@@ -108,18 +109,26 @@ ScriptStep read_script_step(const Located<std::string>& text) {
   return step;
 }
 
-std::shared_ptr<const ReadScript> read_script(const Script& script) {
+void read_steps(Script& script) {
+  if (script.read && is_read_from(*script.read, script.steps)) return;
   auto read = std::make_shared<ReadScript>();
   for (const Located<std::string>& text : script.steps) {
     read->steps.push_back(read_script_step(text));
     read->texts.push_back(text.value);
   }
-  return read;
+  script.read = std::move(read);
+}
+
+void need(Script& script, const OfKind& kind) {
+  kind.report().gather([&] { read_steps(script); });
+}
+
+void bind(Script& script, const OnThing&) {
+  read_steps(script);
 }
 
 Intent next_intent(Script& script, int ticks_per_second) {
-  // Of a restored state, or where code says others.
-  if (!script.read || !is_read_from(*script.read, script.steps)) script.read = read_script(script);
+  read_steps(script);
   if (!script.runs) return {};
   const ScriptStep* const now = step_under_way(script, ticks_per_second);
   const ScriptStep before = std::exchange(script.pushed, now ? *now : ScriptStep{});

@@ -10,6 +10,7 @@
 #include "vole/base/names.hpp"
 #include "vole/physics/collision_world.hpp"
 #include "vole/physics/shape.hpp"
+#include "vole/world/component_hooks.hpp"
 
 namespace vole {
 namespace {
@@ -117,6 +118,10 @@ ShapeList shapes_of(const Shapes& shapes, Catalog& catalog) {
                   shape.value.outline ? "a larger \"error\" makes an outline simpler" : "");
   }
   return all;
+}
+
+void need(Shapes& shapes, const OfKind& kind) {
+  kind.report().gather([&] { shapes_of(shapes, kind.catalog()); });
 }
 
 }  // namespace vole

@@ -6,6 +6,7 @@
 
 #include "vole/asset/sheet.hpp"
 #include "vole/base/names.hpp"
+#include "vole/base/within.hpp"
 
 namespace vole {
 namespace {
@@ -120,7 +121,8 @@ void Sprite::stop() {
   links.set = -1;
 }
 
-void Sprite::face(Vec2 towards) {
+void Sprite::face(Vec2 wanted) {
+  const Vec2 towards = brought_within_reach(wanted);
   if (towards == Vec2{0, 0}) return;
   const ClipSet* set = playing_set();
   if (!set || !set->by_direction) {
@@ -133,7 +135,13 @@ void Sprite::face(Vec2 towards) {
 }
 
 void Sprite::play_track(std::string_view track, float strength) {
-  if (const Sheet& sheet = sheet_of(*this); !sheet.missing) play_track(sheet.track(track), strength);
+  const Sheet& sheet = sheet_of(*this);
+  const Track* found = sheet.find_track(track);
+  if (!found && links.own_tracks)
+    for (const Track* const own : *links.own_tracks)
+      if (own->name == track) found = own;
+  if (!found) found = tracks::find(track);
+  if (found || !sheet.missing) play_track(found ? *found : sheet.track(track), strength);
 }
 
 void Sprite::play_track(const Track& track, float strength) {
@@ -153,7 +161,8 @@ void Sprite::play_track(const Track& track, float strength) {
   if (place == playing_tracks.end())
     place = std::max_element(playing_tracks.begin(), playing_tracks.end(),
                              [](const PlayingTrack& a, const PlayingTrack& b) { return a.ticks < b.ticks; });
-  *place = {track.name, 0, strength, &track};
+  constexpr float most_strength = 1000;
+  *place = {track.name, 0, brought_within(strength, -most_strength, most_strength), &track};
 }
 
 void Sprite::stop_track(std::string_view track) {
@@ -183,7 +192,8 @@ void Sprite::set_fact(std::string_view fact, float value) {
   if (index < 0)
     throw Error(FilePosition{}, fmt::format("no rule of \"{}\" asks for \"{}\"", sheet.name, fact),
                 did_you_mean(fact, sheet.rules.facts()));
-  playing.facts[static_cast<std::size_t>(index)] = value;
+  constexpr float most = 1e9f;
+  playing.facts[static_cast<std::size_t>(index)] = brought_within(value, -most, most);
 }
 
 void Sprite::expect_sheet(std::string_view name) const {

@@ -56,6 +56,8 @@ void World::move_origin(IVec2 cells, const ComponentTypes& types) {
 }
 
 void World::find_layer(Sprite& sprite) const {
+  sprite.links.layer_name = sprite.layer_name.value;
+  sprite.links.layer = 0;
   if (!level) return;
   const std::vector<LevelLayer>& layers = level.file().layers;
   sprite.links.layer = std::min(index_named(layers, sprite.layer_name.value), layers.size() - 1);
@@ -67,16 +69,9 @@ void World::find_layers() {
 
 void World::bind(const Binding& binding) {
   Report report;
-  const auto gather = [&report](const auto& work) {
-    try {
-      work();
-    } catch (const Error& error) {
-      report.add(error);
-    }
-  };
-  gather([&] { level.bind(binding); });
-  entities.visit<Sprite>([&](Entity, Sprite& sprite) { gather([&] { bind_sprite(sprite, binding); }); });
+  report.gather([&] { level.bind(binding); });
   find_layers();
+  for (const ComponentTypes::Type& type : binding.types.all()) type.bind_all(*this, binding, report);
   for (Tween& tween : tweens) tween.bound = bind_field(binding.types, tween.component, tween.field);
   std::erase_if(tweens, [](const Tween& tween) { return tween.bound.type == nullptr; });
   report.throw_if_errors();

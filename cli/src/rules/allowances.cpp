@@ -5,21 +5,11 @@
 #include <algorithm>
 #include <vector>
 
+#include "rules.hpp"
 #include "vole/base/check_notes.hpp"
 #include "vole/base/files.hpp"
 #include "vole/base/names.hpp"
 #include "vole/base/reading.hpp"
-
-namespace {
-
-const std::vector<std::string> all_rules{
-    "unused-file",    "uneven-frames", "empty-frame",     "hidden-name",     "case-clash",
-    "wrong-case",     "over-limit",    "repeated-frame",  "dead-rule",       "unplayed-clip",
-    "unset-fact",     "jumping-frame", "starts-inside",   "large-body",      "tight-gap",
-    "low-ceiling",    "uneven-ground", "idle-category",   "nobody-steers",   "hollow-tile",
-    "unasked-sensor", "missing-edges", "unreached-thing", "unreached-ledge", "unbound-action"};
-
-}  // namespace
 
 Allowances::Allowances(std::string root, const vole::Project& project, vole::Report& report)
     : root_(std::move(root)), report_(report) {
@@ -38,9 +28,9 @@ Allowances::Allowances(std::string root, const vole::Project& project, vole::Rep
 }
 
 void Allowances::check_item(const vole::NamedItem<vole::Located<std::string>>& item) {
-  if (std::find(all_rules.begin(), all_rules.end(), item.name) == all_rules.end())
-    report_.error(item.where, fmt::format("no rule \"{}\"", item.name),
-                  vole::did_you_mean(item.name, all_rules));
+  const std::vector<std::string> known = names_of_rules();
+  if (std::find(known.begin(), known.end(), item.name) == known.end())
+    report_.error(item.where, fmt::format("no rule \"{}\"", item.name), vole::did_you_mean(item.name, known));
   if (item.value.value.empty())
     report_.error(item.value.where, fmt::format("the reason why \"{}\" is allowed is missing", item.name),
                   "write it for the next reader");

@@ -1,6 +1,7 @@
 #include "game_under_check.hpp"
 
 #include <algorithm>
+#include <stdexcept>
 
 #include "vole/base/files.hpp"
 
@@ -18,6 +19,8 @@ GameUnderCheck::GameUnderCheck(vole::Catalog& its_catalog, const vole::Project& 
 
 void GameUnderCheck::add(const std::string& rule, const std::string& file, std::string text, std::string hint,
                          const vole::FilePosition& where) {
+  if (std::find(under_way->names.begin(), under_way->names.end(), rule) == under_way->names.end())
+    throw std::logic_error("a rule of vole check that is not in its table: " + rule);
   if (allowances.allowed(file, rule)) return;
   Finding finding;
   finding.rule = rule;

@@ -9,7 +9,7 @@
 #include <vector>
 
 #include "allowances.hpp"
-#include "check_rules.hpp"
+#include "rules.hpp"
 #include "sources.hpp"
 #include "vole/asset/font.hpp"
 #include "vole/level/kinds.hpp"
@@ -25,12 +25,13 @@ struct GameUnderCheck {
   Sources sources;
   Allowances allowances;
   std::vector<Finding> findings;
+  const Rule* under_way = nullptr;
 
   GameUnderCheck(vole::Catalog& its_catalog, const vole::Project& its_project,
                  const std::set<std::string>& named_assets, bool all_was_read, const vole::Kinds& its_kinds,
                  vole::Report& report);
 
-  // Unless the file may break this rule. Without a position the finding is about the whole file.
+  // Unless the file may break this rule, which is one of the names of what is looking. Without a position the finding is about the whole file.
   void add(const std::string& rule, const std::string& file, std::string text, std::string hint = {},
            const vole::FilePosition& where = {});
   // The path below the game's folder.
@@ -50,17 +51,3 @@ struct GameUnderCheck {
     }
   }
 };
-
-// The rules, each a file of its own: rules/NAME.cpp.
-void find_unused_files(GameUnderCheck& game);
-void find_hidden_names(GameUnderCheck& game);
-void find_letter_case(GameUnderCheck& game);
-void find_what_is_over_limits(GameUnderCheck& game);
-void find_odd_frames(GameUnderCheck& game);
-void find_odd_playing(GameUnderCheck& game);
-void find_odd_solids(GameUnderCheck& game, const vole::Kinds& kinds);
-void find_hollow_tiles(GameUnderCheck& game);
-void find_missing_edges(GameUnderCheck& game);
-void find_unasked_sensors(GameUnderCheck& game);
-void find_unreached(GameUnderCheck& game);
-void find_unbound_actions(GameUnderCheck& game);

@@ -28,7 +28,7 @@ struct Traits {
 
 class Solids {
  public:
-  Solids(GameUnderCheck& game, const vole::Kinds& kinds) : game_(game), kinds_(kinds) {}
+  explicit Solids(GameUnderCheck& game) : game_(game), kinds_(game.kinds) {}
 
   void look() {
     for (const auto& kind : kinds_.all) look_at_kind(kind);
@@ -239,6 +239,6 @@ class Solids {
 
 }  // namespace
 
-void find_odd_solids(GameUnderCheck& game, const vole::Kinds& kinds) {
-  Solids(game, kinds).look();
+void find_odd_solids(GameUnderCheck& game) {
+  Solids(game).look();
 }

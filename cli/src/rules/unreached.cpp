@@ -2,11 +2,11 @@
 #include <algorithm>
 #include <cmath>
 
-#include "../staged_level.hpp"
 #include "game_under_check.hpp"
-#include "vole/scene/reach.hpp"
-#include "vole/scene/solid_things.hpp"
-#include "vole/world/path_mover.hpp"
+#include "preview/staged_level.hpp"
+#include "vole/scene/bodies/solid_things.hpp"
+#include "vole/scene/minds/reach.hpp"
+#include "vole/world/along_path.hpp"
 #include "vole/world/person.hpp"
 #include "vole/world/pushable.hpp"
 #include "vole/world/switches.hpp"
@@ -53,7 +53,7 @@ class Unreached {
   static void take_out_what_gives_way(vole::Stage& stage, Entity walker) {
     stage.entities().visit<vole::Body>([&](Entity thing, vole::Body& body) {
       const vole::Entities& entities = stage.entities();
-      const bool gives_way = entities.has<vole::Switches>(thing) || entities.has<vole::PathMover>(thing) ||
+      const bool gives_way = entities.has<vole::Switches>(thing) || entities.has<vole::AlongPath>(thing) ||
                              entities.has<vole::Motion>(thing) || entities.has<vole::Pushable>(thing);
       if (gives_way && thing != walker) body.use = vole::BodyUse::off;
     });

@@ -1,4 +1,4 @@
-// The page of a browser as a host. The page's own script (cli/page) loads the files, calls main, and is told when the game
+// The page of a browser as a host. The page's own script (hosts/web/page) loads the files, calls main, and is told when the game
 // is over; keys, mouse, pads and frames come from the browser.
 #include <emscripten/em_js.h>
 #include <emscripten/emscripten.h>
@@ -142,11 +142,7 @@ class PageHost final : public Host {
     }
     if (!event->repeat) {
       host.input_.put(fmt::format("key {}", static_cast<const char*>(event->code)), down ? 1.0f : 0.0f);
-      // What the layout has on it: one letter.
-      const std::string_view typed = event->key;
-      const char letter = typed.size() == 1 ? static_cast<char>(typed[0] & ~0x20) : '\0';
-      if (letter >= 'A' && letter <= 'Z')
-        host.input_.put(fmt::format("letter {}", letter), down ? 1.0f : 0.0f);
+      host.input_.put_letter(event->code, event->key, down);
     }
     return page_would_use(event->code) ? EM_TRUE : EM_FALSE;
   }

@@ -36,6 +36,17 @@ void PageInput::put(std::string_view control, float value, std::uint8_t device) 
   if (const auto found = find_control(control)) events_.push_back(ControlEvent{*found, value, device});
 }
 
+void PageInput::put_letter(std::string_view code, std::string_view typed, bool down) {
+  if (const auto held = letters_.find(code); held != letters_.end()) {
+    put(std::string("letter ") + held->second, 0);
+    letters_.erase(held);
+  }
+  const char letter = typed.size() == 1 ? static_cast<char>(typed[0] & ~0x20) : '\0';
+  if (!down || letter < 'A' || letter > 'Z') return;
+  letters_.emplace(code, letter);
+  put(std::string("letter ") + letter, 1);
+}
+
 void PageInput::ask_pads() {
   if (emscripten_sample_gamepad_data() != EMSCRIPTEN_RESULT_SUCCESS) return;
   for (int i = 0; i < most_pads; ++i) ask_pad(i);
@@ -73,7 +84,9 @@ void PageInput::hand_over(InputGather& gather) {
   events_.clear();
   for (const std::uint8_t device : gone_) gather.release(device);
   gone_.clear();
-  if (std::exchange(let_go_, false)) gather.release_all();
+  if (!std::exchange(let_go_, false)) return;
+  letters_.clear();
+  gather.release_all();
 }
 
 }  // namespace vole

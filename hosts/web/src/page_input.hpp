@@ -3,7 +3,10 @@
 
 #include <array>
 #include <cstdint>
+#include <functional>
+#include <map>
 #include <optional>
+#include <string>
 #include <string_view>
 #include <variant>
 #include <vector>
@@ -16,6 +19,8 @@ class PageInput {
  public:
   // By names of controls.toml, as "key Space"; unknown ones count nothing.
   void put(std::string_view control, float value, std::uint8_t device = 0);
+  // What the layout has on a key: one letter. What was pressed is let go again, whatever the key types by then, as with a modifier.
+  void put_letter(std::string_view code, std::string_view typed, bool down);
   // Where the mouse is, in pixels of the canvas; nothing: elsewhere.
   void point_at(std::optional<Vec2> at) { events_.push_back(PointsAt{at}); }
   void turn_wheel(IVec2 notches) { events_.push_back(Wheel{notches}); }
@@ -45,7 +50,8 @@ class PageInput {
 
   std::vector<std::variant<ControlEvent, FingerEvent, PointsAt, Wheel>> events_;
   std::array<Pad, most_pads> pads_;
-  std::vector<std::uint8_t> gone_;  // pads
+  std::vector<std::uint8_t> gone_;                    // pads
+  std::map<std::string, char, std::less<>> letters_;  // that are held, by the code of their key
   bool let_go_ = false;
 };
 

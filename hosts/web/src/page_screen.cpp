@@ -137,8 +137,8 @@ IVec2 fit_canvas_element() {
   double width = 0, height = 0;
   emscripten_get_element_css_size(canvas_element, &width, &height);
   const double ratio = emscripten_get_device_pixel_ratio();
-  const IVec2 wanted{std::max(1, static_cast<int>(std::lround(width * ratio))),
-                     std::max(1, static_cast<int>(std::lround(height * ratio)))};
+  const IVec2 wanted{std::max(1, static_cast<int>(std::llround(width * ratio))),
+                     std::max(1, static_cast<int>(std::llround(height * ratio)))};
   IVec2 now{0, 0};
   emscripten_get_canvas_element_size(canvas_element, &now.x, &now.y);
   // Setting the size clears it, even to the same.

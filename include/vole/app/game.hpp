@@ -8,7 +8,7 @@
 #include <string_view>
 #include <vector>
 
-#include "vole/scene/drawing.hpp"
+#include "vole/scene/pictures/drawing.hpp"
 #include "vole/scene/scene_types.hpp"
 #include "vole/scene/tick_steps.hpp"
 #include "vole/world/component_types.hpp"

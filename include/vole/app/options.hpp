@@ -7,7 +7,7 @@
 #include <string>
 #include <vector>
 
-#include "vole/scene/xray.hpp"
+#include "vole/scene/pictures/xray.hpp"
 
 namespace vole {
 

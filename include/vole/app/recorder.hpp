@@ -21,6 +21,8 @@ class Recorder {
   // After a tick: whether a checkpoint is due, and the checkpoint.
   bool wants_checkpoint(std::int64_t ticks) const { return ticks % ticks_between_checkpoints == 0; }
   void add_checkpoint(std::int64_t ticks, std::uint64_t checksum);
+  // Whether no more may be added, so that what is written can be read.
+  bool full() const;
   // Throws Error.
   void write(const std::string& file, std::int64_t ticks, std::uint64_t checksum);
 

@@ -6,12 +6,13 @@
 #include <optional>
 #include <string>
 
-#include "vole/app/groups.hpp"
 #include "vole/app/host.hpp"
 #include "vole/app/live_files.hpp"
 #include "vole/app/options.hpp"
-#include "vole/app/player_settings.hpp"
+#include "vole/app/player_bindings.hpp"
 #include "vole/app/recorder.hpp"
+#include "vole/app/scene_loading.hpp"
+#include "vole/app/shots.hpp"
 #include "vole/app/simulation.hpp"
 #include "vole/app/ticker.hpp"
 #include "vole/app/trouble.hpp"
@@ -44,7 +45,7 @@ class Session final : public HostedRun {
   // What is wrong at the moment and shown over the game; empty: nothing.
   const std::string& trouble() const { return trouble_.text(); }
   // Whether the next scene waits for what it needs.
-  bool loading() const { return loading_; }
+  bool loading() const { return loading_.under_way(); }
   // What the last picture drawn consisted of.
   const DrawList& drawn() const { return list_; }
 
@@ -57,14 +58,11 @@ class Session final : public HostedRun {
   template <class Work>
   void survive(const Work& work);
   void show_trouble();
-  bool ticks_may_pass() const { return !loading_ && !simulation_.half_entered(); }
+  bool ticks_may_pass() const { return !loading() && !simulation_.half_entered(); }
   void notice_stand_ins();
   void say_progress();
-  void save_shots();
-  void save_shot(const Shot& shot);
   bool asks_for_control() const;
-  void take_rebindings();
-  void use_bindings();
+  void take_outbox();
   bool over() const;
   // A step without the care for what was recorded.
   bool go_on();
@@ -77,17 +75,15 @@ class Session final : public HostedRun {
   Host& host_;
 
   LiveFiles files_;
+  const std::shared_ptr<const Controls> recorded_ = files_.controls;  // a recorder and a replay go by these
   std::optional<Replay> replay_;
   std::uint64_t seed_;
   std::optional<Recorder> recorder_;
   Simulation simulation_;
-  PlayerSettings settings_;
-  std::shared_ptr<const Controls> written_ = files_.controls, bound_;  // a recorder goes by the first
-  std::unique_ptr<InputGather> gather_;
+  PlayerBindings bindings_;
   Ticker ticker_;
-  bool loading_ = false;
-  std::vector<WantedAsset> wanted_;
-  Preload preload_;
+  SceneLoading loading_;
+  const Shots shots_;
 
   XrayParts xray_;
   Trouble trouble_;

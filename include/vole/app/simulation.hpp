@@ -18,6 +18,7 @@
 
 #include "vole/app/game.hpp"
 #include "vole/base/state.hpp"
+#include "vole/scene/outbox.hpp"
 #include "vole/scene/running_scene.hpp"
 #include "vole/world/compiled_kinds.hpp"
 
@@ -62,6 +63,9 @@ class Simulation {
   // Of the state at the end of the last tick, before a change of scene takes place: however long the next
   // scene takes to load, the same run has the same checksum. It covers how each scene before this one ended.
   std::uint64_t checksum() const;
+
+  // What the scene has asked of the outside since this was taken last. Who does not take it leaves it.
+  Outbox take_outbox() { return running_ ? running_->stage().take_outbox() : Outbox(); }
 
   // Between two ticks.
   Snapshot snapshot() const;

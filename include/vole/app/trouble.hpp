@@ -15,8 +15,10 @@ class Trouble {
   // `root`: the game's folder, which is left out of what is shown.
   explicit Trouble(std::string root) : root_(std::move(root)) {}
 
-  // Prints each line once, until forget().
-  void print(const std::vector<Problem>& problems);
+  // Prints each line once, until forget(), and at most `most_lines` of them; `when` comes before those without a place in a file, and
+  // makes no other line of them. Whether there was anything new.
+  bool print(const std::vector<Problem>& problems, const std::string& when = {});
+  static constexpr std::size_t most_lines = 200;
   void forget() { printed_.clear(); }
 
   // Shows the first of these, and how many more there are; none: nothing.

@@ -72,6 +72,15 @@ class Report {
   // Those beyond the 100 are left out.
   void warn(FilePosition where, std::string text, std::string hint = {});
   void add(const Error& error);
+  // Adds the Error that the work throws, if it does.
+  template <class Work>
+  void gather(const Work& work) {
+    try {
+      work();
+    } catch (const Error& error) {
+      add(error);
+    }
+  }
 
   bool has_errors() const;
   const std::vector<Problem>& problems() const { return problems_; }

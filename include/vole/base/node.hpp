@@ -64,7 +64,8 @@ std::string to_toml(const Node& node);
 // million values.
 Node parse_toml(std::string_view text, std::string_view file);
 
-// Reads a file of at most 16 MiB and parses it. Throws Error.
-Node read_toml(const std::string& path);
+// Reads a file and parses it. Throws Error, also for one of more bytes.
+inline constexpr std::size_t most_toml_bytes = std::size_t{16} << 20;
+Node read_toml(const std::string& path, std::size_t most_bytes = most_toml_bytes);
 
 }  // namespace vole

@@ -16,6 +16,9 @@ std::vector<std::string> program_words(int argc, const char* const* argv);
 std::vector<std::string> program_words(int argc, const wchar_t* const* argv);
 #endif
 
+// What the environment says under a name, in UTF-8; empty where it says nothing.
+std::string environment(const char* name);
+
 // The signals by which a person or the system asks a program to end.
 const std::vector<int>& end_signals();
 // Has the handler called for each of them, except those that whoever started the program has it ignore (as nohup does).

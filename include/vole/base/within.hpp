@@ -2,8 +2,19 @@
 // What is not a number throws Error, since no number is nearest to it.
 #pragma once
 
+#include "vole/base/vec.hpp"
+
 namespace vole {
 
 float brought_within(float value, float least, float most);
+Vec2 brought_within(Vec2 value, float least, float most);  // each part
+Vec4 brought_within(Vec4 value, float least, float most);
+
+// For durations that are given in seconds: some months.
+inline constexpr float longest_seconds = 1e7f;
+float brought_within_seconds(float seconds);
+// For positions, and ways from one to another: as far as a pixel can be told from the next (physics/subpixel.hpp).
+inline constexpr float furthest_position = 16777216;
+Vec2 brought_within_reach(Vec2 position);
 
 }  // namespace vole

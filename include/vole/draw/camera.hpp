@@ -41,6 +41,7 @@ class Camera {
   float margin = 24;      // pixels of the level around several things that are followed
   float farthest = 0.5f;  // the least zoom that keeps them in view
 
+  // Numbers out of range are brought within it (within.hpp); what is not a number throws Error.
   // Puts the middle here at once, also for interpolation.
   void jump_to(Vec2 middle);
   // One tick: remembers where it was and closes in on the target.

@@ -25,6 +25,10 @@ class InputGather {
   void add(const FingerEvent& event);
   // Where the mouse is, in pixels of the canvas; nothing: outside of the window.
   void point_at(std::optional<Vec2> at);
+  // Goes by other controls from now on. What is held stays held, gestures under way go on, and pads stay with their players; an action
+  // that a held key is bound to now is pressed, and what it was bound to is released.
+  void use(std::shared_ptr<const Controls> controls);
+
   // Notches of its wheel: to the right, down.
   void turn_wheel(IVec2 notches);
   // Time goes by, for gestures.
@@ -57,6 +61,8 @@ class InputGather {
     std::optional<std::size_t> player;  // whose pad it is
   };
 
+  std::vector<Seat> seats_for(const Controls& controls) const;
+  void fit_devices();
   Device& device(std::uint8_t number);
   void seat(Device& pad);
   void note_asked(Device& device, const ControlEvent& event);
@@ -64,6 +70,7 @@ class InputGather {
   void set_stick(Device& device, Control control, float value);
   void press_for_a_moment(Control control);
   void press_areas();
+  bool touches(const IRect& area) const;
   bool counts(std::size_t number, std::size_t player) const;
   float value_of(Control control, std::size_t player) const;
   bool held(const std::vector<Control>& all, std::size_t player) const;

@@ -74,6 +74,8 @@ class Input : public TickInput {
   static constexpr int most = 1'000'000'000;
 
   void fit();
+  // What is remembered goes along with the names, where other controls have them elsewhere.
+  void sort_memory(const std::shared_ptr<const Controls>& now);
   static void remember(ActionState& now, Pressed& its);
   const Pressed& pressed_of(std::string_view action, int player) const;
   int in_ticks(float seconds) const;

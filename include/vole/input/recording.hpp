@@ -13,7 +13,9 @@
 // An input line is a tick, and what happened in it: a name with what came of it, and the next. An axis has its new value in
 // hundredths, one of two dimensions two of them; an action has a '+' for each press and a '-' for each release, in order, or '.'
 // when it was let go without a release (a change of scene). A name with blanks is in quotes. What another player did has its
-// number, "jump@2 +". A line may tell of several ticks, each so many after the one before: "41 jump +; +11 jump -; +30 walk 0". Besides there are "*pads 1" (so many are used), "*pointer 40 25" or "*pointer out", and "*wheel 0 -1".
+// number, "jump@2 +". A line may tell of several ticks, each so many after the one before: "41 jump +; +11 jump -; +30 walk 0".
+// Where the same axes, and the pointer, move in the tick after too, a comma and their values are enough: "41 walk 20, 40, 75". Besides
+// there are "*pads 1" (so many are used), "*pointer 40 25" or "*pointer out", and "*wheel 0 -1".
 #pragma once
 
 #include <cstdint>
@@ -33,6 +35,9 @@ struct Checkpoint {
 };
 
 struct Recording {
+  // Of its file: ten hours with a stick and the pointer moving in every tick, at 60 ticks a second.
+  static constexpr std::size_t most_bytes = 40 << 20, most_values = 400'000;
+
   std::string game;  // its id
   std::string game_version;
   std::string vole_version;
@@ -57,14 +62,27 @@ class InputWriter {
   explicit InputWriter(const Controls& controls) : controls_(controls), last_(controls) {}
 
   void add(std::int64_t tick, const TickInput& input, std::vector<Located<std::string>>& lines);
+  // That all lines take in a file.
+  std::size_t bytes() const { return bytes_; }
 
  private:
-  void add_player(std::size_t player, const TickInput::Player& now, std::string& line) const;
-  void write(std::int64_t tick, const std::string& what, std::vector<Located<std::string>>& lines);
+  // What happened in a tick.
+  struct Told {
+    std::string words;          // names and what came of them
+    std::string names, values;  // the same apart, where all are axes and the pointer
+    bool moves_only = true;
+
+    void add(const std::string& name, const std::string& value, bool moves = false);
+  };
+  void add_player(std::size_t player, const TickInput::Player& now, Told& told) const;
+  void add_pointer(const Pointer& now, Told& told) const;
+  void write(std::int64_t tick, const Told& told, std::vector<Located<std::string>>& lines);
 
   const Controls& controls_;
   TickInput last_;
   std::int64_t tick_ = 0;  // of what was written last
+  std::string names_;      // of what moved in it, if nothing else happened
+  std::size_t bytes_ = 0;
 };
 
 // Gives the inputs of a recording back, tick after tick.
@@ -96,6 +114,7 @@ class InputReader {
   // All throw Error.
   void parse_line(const Located<std::string>& line, const Controls& controls);
   void parse(const Located<std::string>& text, const Controls& controls);
+  void parse_values(const Located<std::string>& text, const Controls& controls);
   void parse_change(std::int64_t tick, std::string_view& rest, const Located<std::string>& text,
                     const Controls& controls);
   static std::uint8_t take_player(std::string& name, bool is_quoted, std::string_view& rest,

@@ -12,12 +12,14 @@ namespace vole {
 
 inline constexpr std::int64_t subpixels = 256;
 
-// The nearest lattice point, in subpixels. Not finite, or beyond 2^31 pixels: clamped, so it is always
-// defined.
+// Where a float can hardly tell a pixel from the next. No position on the lattice is further from the origin.
+inline constexpr double furthest_pixels = 16777216;
+
+// The nearest lattice point, in subpixels; at most the furthest. What is not a number: 0.
 inline std::int64_t to_subpixels(float pixels) {
-  constexpr double furthest = 2147483648.0;
-  if (!(pixels > -furthest)) return pixels != pixels ? 0 : static_cast<std::int64_t>(-furthest) * subpixels;
-  if (pixels > furthest) return static_cast<std::int64_t>(furthest) * subpixels;
+  if (!(pixels > -furthest_pixels))
+    return pixels != pixels ? 0 : static_cast<std::int64_t>(-furthest_pixels) * subpixels;
+  if (pixels > furthest_pixels) return static_cast<std::int64_t>(furthest_pixels) * subpixels;
   return static_cast<std::int64_t>(std::floor(static_cast<double>(pixels) * subpixels + 0.5));
 }
 

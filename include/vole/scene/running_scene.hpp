@@ -11,10 +11,10 @@
 
 #include "vole/draw/draw_list.hpp"
 #include "vole/scene/cues.hpp"
+#include "vole/scene/pictures/xray.hpp"
 #include "vole/scene/scene_types.hpp"
 #include "vole/scene/stage.hpp"
 #include "vole/scene/tick_steps.hpp"
-#include "vole/scene/xray.hpp"
 #include "vole/world/world.hpp"
 
 namespace vole {

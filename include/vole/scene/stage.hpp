@@ -17,12 +17,12 @@
 #include "vole/base/random.hpp"
 #include "vole/draw/camera.hpp"
 #include "vole/input/input.hpp"
-#include "vole/input/rebinding.hpp"
 #include "vole/physics/body_id.hpp"
 #include "vole/scene/argument.hpp"
+#include "vole/scene/outbox.hpp"
+#include "vole/scene/pictures/xray.hpp"
 #include "vole/scene/scene_types.hpp"
 #include "vole/scene/tweening.hpp"
-#include "vole/scene/xray.hpp"
 #include "vole/world/attached.hpp"
 #include "vole/world/body.hpp"
 #include "vole/world/checks.hpp"
@@ -88,11 +88,11 @@ class Stage {
   // The name of the control that was pressed in this tick, as "key KeyX"; empty: none.
   const std::string& asked_control() const;
   // Binds something anew for the player, who finds it so when the game is started again. No state: a replay goes on as recorded.
-  void rebind(Rebinding rebinding) { rebindings_.push_back(std::move(rebinding)); }
+  void rebind(Rebinding rebinding) { outbox_.rebindings.push_back(std::move(rebinding)); }
   // Back to what controls.toml says, all of it.
-  void forget_rebindings() { rebindings_.push_back({}); }
+  void forget_rebindings() { outbox_.rebindings.push_back({}); }
   // For the session: what was bound since it was taken last.
-  std::vector<Rebinding> take_rebindings() { return std::exchange(rebindings_, {}); }
+  Outbox take_outbox() { return std::exchange(outbox_, {}); }
   int ticks_per_second() const { return setting_.ticks_per_second; }
   float seconds_per_tick() const { return 1.0f / static_cast<float>(setting_.ticks_per_second); }
   // Ticks since the scene began.
@@ -297,7 +297,7 @@ class Stage {
   Random& random_;
   const SceneArgument& argument_;
   XrayParts xray_;
-  std::vector<Rebinding> rebindings_;
+  Outbox outbox_;
   std::unique_ptr<SolidThings> solids_;  // follows the components whenever it is asked
   const Cues* cues_ = nullptr;           // once the scene has said them
   std::optional<SceneChange> change_;

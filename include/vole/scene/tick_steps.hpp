@@ -19,7 +19,7 @@
 #include <string_view>
 #include <vector>
 
-#include "vole/scene/movers.hpp"
+#include "vole/scene/movers/movers.hpp"
 
 namespace vole {
 

@@ -20,7 +20,7 @@ class Tweening {
 
   // Adds a leg that ends at `value` after so many seconds; 0: at the next tick.
   Tweening& to(const Field& value, float seconds, Ease ease = Ease::linear) {
-    all_[index_].legs.push_back({parts_of(value), seconds > 0 ? seconds : 0, ease});
+    add_leg(all_, index_, parts_of(value), seconds, ease);
     return *this;
   }
   Tweening& then(const Field& value, float seconds, Ease ease = Ease::linear) {

@@ -15,6 +15,8 @@
 
 namespace vole {
 
+class OfKind;
+
 // A box whose bottom middle is on the pose's position, whatever the sprite shows.
 struct Body {
   Vec2 size{12, 12};
@@ -35,5 +37,7 @@ void describe(V& v, Body& body) {
   v("one_way", body.one_way);
   v("shadow", body.shadow);
 }
+
+void need(Body& body, const OfKind& kind);
 
 }  // namespace vole

@@ -15,6 +15,8 @@
 
 namespace vole {
 
+class OfKind;
+
 struct Check {
   Vec2 at{0, 0};
   Vec2 size{2, 2};
@@ -49,5 +51,7 @@ void describe(V& v, Checks& checks) {
 inline OnlyField<Named<Check>> one_field(Checks& checks) {
   return {checks.all, items(32)};
 }
+
+void need(Checks& checks, const OfKind& kind);
 
 }  // namespace vole

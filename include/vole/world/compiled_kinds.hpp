@@ -19,6 +19,7 @@ class Level;
 class World;
 struct FromPlace;
 struct LevelPlace;
+struct Sprite;
 
 struct CompiledKind {
   struct Part {

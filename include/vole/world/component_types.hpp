@@ -2,6 +2,8 @@
 //
 //   ComponentTypes types;              // those of the library
 //   types.add<Bulb>("bulb");           // a struct with a describe function
+//
+// What else a type may say for itself: component_hooks.hpp.
 #pragma once
 
 #include <functional>
@@ -13,10 +15,12 @@
 
 #include "vole/base/field.hpp"
 #include "vole/input/intent.hpp"
+#include "vole/world/component_hooks.hpp"
 #include "vole/world/entities.hpp"
 
 namespace vole {
 
+class Report;
 class Sheet;
 struct OriginMove;
 struct PlaceLink;
@@ -36,6 +40,7 @@ class ComponentTypes {
     bool pilot = false;  // it writes intent
     const DescribedType* described = nullptr;
     const detail::ComponentCopies* copies = nullptr;
+    const detail::ComponentHooks* hooks = nullptr;
 
     // A component as a table says; what is wrong goes to the report.
     std::shared_ptr<void> parse(const Node& table, Report& report) const;
@@ -52,6 +57,9 @@ class ComponentTypes {
     // The links in a component; and in all that are attached.
     void visit_links(void* component, const LinkVisit& visit) const;
     void visit_all_links(Entities& entities, const std::function<void(Entity, PlaceLink&)>& visit) const;
+    // Binds what is attached to the thing; and to all things: what is wrong goes to the report.
+    void bind(const OnThing& on) const;
+    void bind_all(World& world, const Binding& binding, Report& report) const;
     // Moves all places in the level that attached ones hold, but for those entities that stay where they are.
     void move_positions(Entities& entities, const OriginMove& by,
                         const std::function<bool(Entity)>& stays) const;
@@ -73,7 +81,8 @@ class ComponentTypes {
          {},
          false,
          &described_type<T>(),
-         &detail::component_copies<T>});
+         &detail::component_copies<T>,
+         &detail::component_hooks<T>});
   }
 
   // The same for what moves its thing, and for what steers it: see movers.hpp.

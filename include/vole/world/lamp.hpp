@@ -9,6 +9,8 @@
 
 namespace vole {
 
+class OfKind;
+
 struct Lamp {
   float radius = 48;  // pixels
   Colour colour{255, 224, 160, 255};
@@ -37,5 +39,7 @@ void describe(V& v, Lamp& lamp) {
   v("shadows", lamp.shadows);
   v("shines", lamp.shines);
 }
+
+void need(Lamp& lamp, const OfKind& kind);
 
 }  // namespace vole

@@ -27,6 +27,10 @@
 
 namespace vole {
 
+class InLevel;
+class OfKind;
+struct OnThing;
+
 class Conditions;
 
 enum class MindDoes : std::uint8_t {
@@ -132,5 +136,11 @@ void describe(V& v, Mind& mind) {
 inline OnlyField<std::vector<Located<MindPart>>> one_field(Mind& mind) {
   return {mind.parts, items(most_mind_parts)};
 }
+
+void need(Mind& mind, const OfKind& kind);
+void expect(const Mind& mind, const InLevel& in);
+void bind(Mind& mind, const OnThing& on);
+// Anew where the parts say others. Throws Error for what is none.
+void read_conditions(Mind& mind);
 
 }  // namespace vole

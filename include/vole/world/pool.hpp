@@ -26,11 +26,19 @@ namespace vole::detail {
 struct ComponentCopies {
   void (*copy_over)(void* to, const void* from);
   void (*move_over)(void* to, void* from);
+  void (*forget)(void* component);  // see component_hooks.hpp; nullptr: nothing
 };
 template <class T>
-inline constexpr ComponentCopies component_copies{
-    [](void* to, const void* from) { *static_cast<T*>(to) = *static_cast<const T*>(from); },
-    [](void* to, void* from) { *static_cast<T*>(to) = std::move(*static_cast<T*>(from)); }};
+constexpr ComponentCopies copies_of() {
+  ComponentCopies copies{
+      [](void* to, const void* from) { *static_cast<T*>(to) = *static_cast<const T*>(from); },
+      [](void* to, void* from) { *static_cast<T*>(to) = std::move(*static_cast<T*>(from)); }, nullptr};
+  if constexpr (requires(T & component) { forget(component); })
+    copies.forget = [](void* component) { forget(*static_cast<T*>(component)); };
+  return copies;
+}
+template <class T>
+inline constexpr ComponentCopies component_copies = copies_of<T>();
 
 // Components of one type, in pages that never move.
 class Pool {
@@ -50,7 +58,10 @@ class Pool {
   // Attaches one, or puts it over the one that is there.
   template <class T>
   T& add(std::uint32_t owner, T&& component) {
-    if (has(owner)) return at<T>(position_[owner]) = std::move(component);
+    if (has(owner)) {
+      forget(position_[owner]);
+      return at<T>(position_[owner]) = std::move(component);
+    }
     T* const added = new (room()) T(std::move(component));
     hold(owner);
     return *added;
@@ -85,6 +96,9 @@ class Pool {
   void* room();
   void hold(std::uint32_t owner);
   const void* at(std::size_t position) const { return const_cast<Pool*>(this)->at(position); }
+  void forget(std::size_t position) {
+    if (copies_.forget) copies_.forget(at(position));
+  }
   // Lets go of the components from this position on; their memory is kept for those that come.
   void drop_from(std::size_t first);
 

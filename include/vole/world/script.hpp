@@ -16,6 +16,9 @@
 
 namespace vole {
 
+class OfKind;
+struct OnThing;
+
 inline constexpr std::size_t most_script_steps = 4096;
 
 // One step, read.
@@ -69,9 +72,12 @@ void describe(V& v, Script& script) {
   v.state("pushed", script.pushed);
 }
 
-// Throws Error for what is no step.
-std::shared_ptr<const ReadScript> read_script(const Script& script);
+// Anew where its texts are others. Throws Error for what is no step.
+void read_steps(Script& script);
 // What it wants in this tick; it goes on by one.
 Intent next_intent(Script& script, int ticks_per_second);
+
+void need(Script& script, const OfKind& kind);
+void bind(Script& script, const OnThing& on);
 
 }  // namespace vole

@@ -25,6 +25,8 @@
 
 namespace vole {
 
+class OfKind;
+
 class Catalog;
 class Shape;
 
@@ -82,5 +84,7 @@ inline OnlyField<std::vector<Located<ShapeText>>> one_field(Shapes& shapes) {
 std::vector<Shape> shapes_of(const Located<ShapeText>& shape, Catalog& catalog);
 // Of all of them; throws Error at the first for more than 32 in all.
 std::vector<Shape> shapes_of(const Shapes& shapes, Catalog& catalog);
+
+void need(Shapes& shapes, const OfKind& kind);
 
 }  // namespace vole

@@ -4,7 +4,7 @@
 //   side_mover = { air_jumps = 1, wall_slide = 40, wall_jump = [120, 260], climb = 60 }
 //
 // What a thing can do besides walking, jumping and falling is off where its number is 0, as it is when left out. Ladders, liquids
-// and moving ground: see ground_values.hpp.
+// and moving ground: see tile_effects.hpp.
 #pragma once
 
 #include <array>

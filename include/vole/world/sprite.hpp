@@ -22,6 +22,10 @@
 
 namespace vole {
 
+class InLevel;
+class OfKind;
+struct OnThing;
+
 class Sheet;
 
 // Where the value of a fact that clip rules ask for comes from: the game, or the thing itself.
@@ -52,13 +56,15 @@ constexpr bool is_yes_or_no(FactSource source) {
 }
 FactSource fact_source(std::string_view fact);
 
-// What a sprite's names refer to at the moment. Not state: bind_sprite (binding.hpp) makes it again.
+// What a sprite's names refer to at the moment. Not state: bind() makes it again.
 struct SpriteLinks {
   Asset<Sheet> asset;
-  std::shared_ptr<const Sheet> sheet;  // the version that the playing clip belongs to
-  std::size_t layer = 0;               // of the level
-  int still = 0;                       // the frame shown while no clip plays
-  int set = -1;                        // of the sheet: the playing clip is from this one, which is its
+  std::shared_ptr<const Sheet> sheet;     // the version that the playing clip belongs to
+  std::shared_ptr<const Sheet> refused;   // a newer one, with which something is wrong
+  std::optional<std::string> layer_name;  // for which the layer was found
+  std::size_t layer = 0;                  // of the level
+  int still = 0;                          // the frame shown while no clip plays
+  int set = -1;                           // of the sheet: the playing clip is from this one, which is its
   int member = 0;
   std::vector<FactSource> fact_sources;
   const std::vector<const Track*>* own_tracks = nullptr;  // the game's
@@ -175,5 +181,9 @@ class SpriteOf {
  private:
   Sprite& sprite_;
 };
+
+void need(Sprite& sprite, const OfKind& kind);
+void expect(const Sprite& sprite, const InLevel& in);
+void bind(Sprite& sprite, const OnThing& on);
 
 }  // namespace vole

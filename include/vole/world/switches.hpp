@@ -21,6 +21,9 @@
 
 namespace vole {
 
+class OfKind;
+struct OnThing;
+
 class Conditions;
 
 struct Switch {
@@ -54,5 +57,10 @@ void describe(V& v, Switches& switches) {
 inline OnlyField<std::vector<Located<Switch>>> one_field(Switches& switches) {
   return {switches.list, items(64)};
 }
+
+void need(Switches& switches, const OfKind& kind);
+void bind(Switches& switches, const OnThing& on);
+// Anew where the list says others. Throws Error for what is none.
+void read_conditions(Switches& switches);
 
 }  // namespace vole

@@ -12,7 +12,8 @@
 #include "vole/input/input.hpp"
 #include "vole/world/entities.hpp"
 #include "vole/world/level_now.hpp"
-#include "vole/world/to_come.hpp"
+#include "vole/world/overlap.hpp"
+#include "vole/world/timer.hpp"
 #include "vole/world/tween.hpp"
 
 namespace vole {

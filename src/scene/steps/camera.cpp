@@ -1,5 +1,5 @@
-#include "../camera_target.hpp"
-#include "../tick.hpp"
+#include "scene/pictures/camera_target.hpp"
+#include "scene/tick.hpp"
 
 namespace vole {
 namespace {

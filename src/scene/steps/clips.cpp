@@ -3,8 +3,8 @@
 
 #include <algorithm>
 
-#include "../cue_call.hpp"
-#include "../facts.hpp"
+#include "scene/cue_call.hpp"
+#include "scene/facts.hpp"
 #include "vole/base/names.hpp"
 #include "vole/input/intent.hpp"
 #include "vole/world/conditions.hpp"
@@ -88,9 +88,7 @@ void go_on(Tick& tick, Entity entity, Sprite& sprite) {
 }
 
 void follow_conditions(Tick& tick, Entity entity, Switches& switches) {
-  // Of a restored state, or where code says others.
-  if (!switches.conditions || !switches.conditions->are_of(switches.list))
-    switches.conditions = std::make_shared<Conditions>(switches.list);
+  read_conditions(switches);
   const OwnFacts own = own_facts(tick, entity);
   const Conditions& conditions = *switches.conditions;
   for (std::size_t i = 0; i < switches.list.size(); ++i) {
@@ -131,6 +129,7 @@ void tell_events(Tick& tick) {
       if (!still_plays(tick, now)) break;
       if (cue.event == now.event && cue.kind == tick.stage.kind_of(now.entity))
         call_cue(
+            tick,
             [&] {
               return fmt::format("when {} came to \"{}\" in its clip",
                                  described_thing(tick.stage, now.entity), cue.event);

@@ -1,15 +1,17 @@
-// Sheets and levels whose files have changed are taken over between two ticks.
+// Sheets and levels whose files have changed are taken over between two ticks, and what code has added or renamed is bound.
 #include <algorithm>
 
-#include "../pieces.hpp"
-#include "../tick.hpp"
+#include "scene/cue_call.hpp"
+#include "scene/level_cameras.hpp"
+#include "scene/level_places.hpp"
+#include "scene/tick.hpp"
 #include "vole/base/names.hpp"
 #include "vole/level/level.hpp"
 #include "vole/physics/subpixel.hpp"
+#include "vole/world/along_path.hpp"
 #include "vole/world/body.hpp"
 #include "vole/world/compiled_kinds.hpp"
 #include "vole/world/motion.hpp"
-#include "vole/world/path_mover.hpp"
 #include "vole/world/sprite.hpp"
 #include "vole/world/zone.hpp"
 
@@ -20,16 +22,12 @@ bool same_place(const LevelPlace& a, const LevelPlace& b) {
   return a.kind == b.kind && a.at == b.at && a.name == b.name;
 }
 
-// Also those of sprites that code has added, or given another sheet.
-void take_sheets(Tick& tick) {
-  tick.world.entities.visit<Sprite>([&](Entity, Sprite& sprite) {
-    const SpriteLinks& links = sprite.links;
-    if (links.asset && links.asset.name() == sprite.sheet_name.value && links.asset.shared() == links.sheet)
-      return;
-    tick.scratch.track_fields.clear();
-    bind_sprite(sprite, tick.setting.binding());
-    tick.world.find_layer(sprite);
-  });
+// Of all things: what is new or other than when it was bound.
+void bind_things(Tick& tick) {
+  Report report;
+  for (const ComponentTypes::Type& type : tick.setting.binding().types.all())
+    type.bind_all(tick.world, tick.setting.binding(), report);
+  report.throw_if_errors();
 }
 
 // Where a new wall is at a thing's position, the thing goes up to the first free spot above it.
@@ -97,7 +95,7 @@ void take_level(Tick& tick) {
     world.level.all_things_there(piece.number);
     put_zones(world, piece.number);
   }
-  world.entities.visit<PathMover>([&](Entity entity, PathMover& mover) {
+  world.entities.visit<AlongPath>([&](Entity entity, AlongPath& mover) {
     if (mover.begun && !mover.path.value.empty()) take_path(mover, entity, world);
   });
   link_places(world, tick.setting.binding().types);
@@ -107,7 +105,8 @@ void take_level(Tick& tick) {
 }  // namespace
 
 void take_changed_files(Tick& tick) {
-  take_sheets(tick);
+  call_cue(
+      tick, [] { return std::string(); }, [&] { bind_things(tick); });
   if (tick.world.level.outdated()) take_level(tick);
 }
 

@@ -6,10 +6,10 @@
 #include <tuple>
 #include <utility>
 
-#include "../cue_call.hpp"
-#include "../encounter.hpp"
-#include "../level_edges.hpp"
-#include "../which.hpp"
+#include "scene/bodies/encounter.hpp"
+#include "scene/bodies/level_edges.hpp"
+#include "scene/cue_call.hpp"
+#include "scene/which.hpp"
 
 namespace vole {
 namespace {
@@ -38,12 +38,12 @@ void call(const Cues::MeetingCue& cue, Tick& tick, Entity a, Entity b, const Mee
     return fmt::format("when {} {} {}", described_thing(tick.stage, a),
                        words[static_cast<std::size_t>(cue.when)], described_thing(tick.stage, b));
   };
-  call_cue(when, [&] { cue.handler(tick.stage, a, b, meeting); });
+  call_cue(tick, when, [&] { cue.handler(tick.stage, a, b, meeting); });
 }
 
 // Cues share bits where there are more than 32 of them: then more pairs are looked at, and none is missed.
-PairRoles roles_of(const Tick& tick, Entity entity) {
-  PairRoles roles{0, 0};
+PairRoles roles_of(const Tick& tick, Entity entity, std::uint8_t category) {
+  PairRoles roles{0, 0, std::uint64_t{1} << category, tick.stage.categories().notices(category)};
   const std::vector<Cues::MeetingCue>& cues = tick.cues.meetings();
   for (std::size_t i = 0; i < cues.size(); ++i) {
     const std::uint64_t first = std::uint64_t{1} << (2 * i % 64), second = first << 1;
@@ -91,7 +91,7 @@ void find_meeters(Tick& tick) {
   for (BodyId id = 0; id < solids.world().end(); ++id) {
     if (!solids.world().has(id) || solids.world().body(id).use == BodyUse::off) continue;
     const Entity entity = solids.thing(id);
-    const PairRoles roles = roles_of(tick, entity);
+    const PairRoles roles = roles_of(tick, entity, solids.world().body(id).category);
     if (roles.is == 0) continue;
     const Pose& pose = tick.stage.get<Pose>(entity);
     const Vec2 motion = pose.at - pose.before;
@@ -175,7 +175,7 @@ void tell_squeezed(Tick& tick) {
         return fmt::format("when {} was squeezed by {}", described_thing(tick.stage, each.first),
                            described_thing(tick.stage, each.second));
       };
-      call_cue(when, [&] { cue.handler(tick.stage, each.first, each.second); });
+      call_cue(tick, when, [&] { cue.handler(tick.stage, each.first, each.second); });
     }
   }
 }

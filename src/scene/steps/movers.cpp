@@ -1,10 +1,10 @@
 // Intent becomes motion, one thing after the other in the order in which they got their movers. What stands on one that
 // moves goes along, and what can be pushed gives way.
-#include "vole/scene/movers.hpp"
+#include "vole/scene/movers/movers.hpp"
 
-#include "../carrying.hpp"
-#include "../level_edges.hpp"
-#include "../pushing.hpp"
+#include "scene/bodies/carrying.hpp"
+#include "scene/bodies/level_edges.hpp"
+#include "scene/bodies/pushing.hpp"
 #include "vole/world/sprite.hpp"
 
 namespace vole {

@@ -1,6 +1,6 @@
 // People, scripts and minds say what things want.
-#include "../facts.hpp"
-#include "../thinking.hpp"
+#include "scene/facts.hpp"
+#include "scene/minds/thinking.hpp"
 #include "vole/input/intent.hpp"
 #include "vole/world/grid_mover.hpp"
 #include "vole/world/person.hpp"

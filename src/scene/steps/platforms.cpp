@@ -4,16 +4,16 @@
 #include <tuple>
 #include <utility>
 
-#include "../carrying.hpp"
-#include "../path_motion.hpp"
+#include "scene/bodies/carrying.hpp"
+#include "scene/movers/path_motion.hpp"
+#include "vole/world/along_path.hpp"
 #include "vole/world/motion.hpp"
-#include "vole/world/path_mover.hpp"
 
 namespace vole {
 namespace {
 
 // Where something squeezed holds it, it waits.
-void follow_path(Carrying& carrying, Tick& tick, Entity entity, PathMover& path, Pose& pose) {
+void follow_path(Carrying& carrying, Tick& tick, Entity entity, AlongPath& path, Pose& pose) {
   if (!path.begun) {
     path.start = pose.at;
     if (!path.path.value.empty()) take_path(path, entity, tick.world);
@@ -42,10 +42,10 @@ void move_platforms(Tick& tick) {
   // Where the scene has put it since the poses were remembered.
   entities.visit<Body, Pose>([&](Entity entity, const Body&, const Pose& pose) {
     if (pose.at != pose.before && !entities.has<Motion>(entity) && !entities.removed(entity) &&
-        !entities.has<PathMover>(entity) && tick.stage.solids().has(entity))
+        !entities.has<AlongPath>(entity) && tick.stage.solids().has(entity))
       carrying.carry(entity, pose.before, pose.at);
   });
-  entities.visit<PathMover, Pose>([&](Entity entity, PathMover& path, Pose& pose) {
+  entities.visit<AlongPath, Pose>([&](Entity entity, AlongPath& path, Pose& pose) {
     if (!entities.removed(entity)) follow_path(carrying, tick, entity, path, pose);
   });
 }

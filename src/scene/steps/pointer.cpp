@@ -1,16 +1,17 @@
 // What is clicked, dragged and dropped.
 #include <fmt/core.h>
 
-#include "../cue_call.hpp"
-#include "../which.hpp"
+#include "scene/cue_call.hpp"
+#include "scene/which.hpp"
 
 namespace vole {
 namespace {
 
 void call(Tick& tick, const Cues::PointerCue& cue, Entity entity, std::string_view what) {
   if (!cue.handler) return;
-  call_cue([&] { return fmt::format("when {} was {}", described_thing(tick.stage, entity), what); },
-           [&] { cue.handler(tick.stage, entity); });
+  call_cue(
+      tick, [&] { return fmt::format("when {} was {}", described_thing(tick.stage, entity), what); },
+      [&] { cue.handler(tick.stage, entity); });
 }
 
 void drop(Tick& tick) {

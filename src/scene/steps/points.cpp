@@ -1,5 +1,5 @@
-#include "../placement.hpp"
-#include "../tick.hpp"
+#include "scene/pictures/placement.hpp"
+#include "scene/tick.hpp"
 #include "vole/physics/subpixel.hpp"
 #include "vole/world/attached.hpp"
 

@@ -1,4 +1,4 @@
-#include "../tick.hpp"
+#include "scene/tick.hpp"
 
 namespace vole {
 

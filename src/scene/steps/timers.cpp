@@ -4,7 +4,7 @@
 #include <algorithm>
 #include <cmath>
 
-#include "../cue_call.hpp"
+#include "scene/cue_call.hpp"
 
 namespace vole {
 namespace {
@@ -27,6 +27,7 @@ void hear_told(Tick& tick) {
     for (std::size_t i = 0; i < tick.cues.names().size(); ++i)
       if (tick.cues.names()[i].name == told.name)
         call_cue(
+            tick,
             [&] {
               return told.entity ? fmt::format("when \"{}\" was told about {}", told.name,
                                                described_thing(tick.stage, told.entity))
@@ -45,8 +46,9 @@ void run_timers(Tick& tick) {
   hear_told(tick);
   for (const Cues::Interval& interval : tick.cues.intervals())
     if (is_due(interval.seconds, tick.world.ticks, tick.setting.ticks_per_second))
-      call_cue([&] { return fmt::format("in what is done every {} seconds", interval.seconds); },
-               [&] { interval.handler(tick.stage); });
+      call_cue(
+          tick, [&] { return fmt::format("in what is done every {} seconds", interval.seconds); },
+          [&] { interval.handler(tick.stage); });
 }
 
 }  // namespace vole

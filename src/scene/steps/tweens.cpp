@@ -1,5 +1,5 @@
 // Fields that are on their way to another value.
-#include "../tick.hpp"
+#include "scene/tick.hpp"
 
 namespace vole {
 namespace {

@@ -1,0 +1,44 @@
+#include "level_places.hpp"
+
+#include "vole/level/level.hpp"
+#include "vole/world/compiled_kinds.hpp"
+#include "vole/world/world.hpp"
+
+namespace vole {
+namespace {
+
+std::shared_ptr<const CompiledKind> kind_at(const StageSetting& setting, const LevelPlace& place) {
+  return place.overrides.entries.empty() ? setting.kinds.get(place.kind, place.where)
+                                         : setting.kinds.with(place.kind, place.overrides, place.where);
+}
+
+// Of the level's own file, or of a piece.
+void expect_all(const StageSetting& setting, const LevelNow& level, const Level* piece, Report& report) {
+  for (const LevelPlace& place : (piece ? *piece : level.file()).places)
+    report.gather([&] { expect_in_level(*kind_at(setting, place), level, piece); });
+}
+
+}  // namespace
+
+void expect_places(const StageSetting& setting, const LevelNow& level) {
+  Report report;
+  expect_all(setting, level, nullptr, report);
+  for (const std::shared_ptr<const Level>& piece : level.piece_files())
+    expect_all(setting, level, piece.get(), report);
+  for (const Located<std::string>& category : level.file().tiles.categories())
+    report.gather([&] { setting.kinds.written().categories.number(category.value, category.where); });
+  report.throw_if_errors();
+}
+
+void expect_places(const StageSetting& setting, const LevelNow& level, const Level& piece) {
+  Report report;
+  expect_all(setting, level, &piece, report);
+  report.throw_if_errors();
+}
+
+Entity put_place(const StageSetting& setting, World& world, const FromPlace& from) {
+  const LevelPlace& place = *world.level.place(from);
+  return put_down(world, *kind_at(setting, place), place, from, setting.binding());
+}
+
+}  // namespace vole

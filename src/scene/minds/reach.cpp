@@ -1,0 +1,258 @@
+#include "vole/scene/minds/reach.hpp"
+
+#include <fmt/core.h>
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+#include <deque>
+#include <unordered_set>
+
+#include "ledges.hpp"
+#include "side_play.hpp"
+#include "vole/level/level.hpp"
+#include "vole/scene/bodies/solid_things.hpp"
+
+namespace vole {
+namespace {
+
+constexpr float spot_size = 8;  // pixels; what is nearer counts as the same place
+constexpr int step_ticks = 6;   // for which one thing is pushed
+
+std::vector<Intent> possible_intents(const SideMover& mover) {
+  std::vector<Intent> all;
+  for (const float x : {1.0f, -1.0f, 0.0f})
+    for (const bool jump : {false, true}) {
+      Intent intent;
+      intent.direction.x = x;
+      intent.jump_held = intent.jump_pressed = jump;
+      all.push_back(intent);
+    }
+  if (mover.climb > 0 || mover.swim > 0 || mover.crouch > 0)
+    for (const float y : {-1.0f, 1.0f})
+      for (const float x : {0.0f, 1.0f, -1.0f}) {
+        Intent intent;
+        intent.direction = {x, y};
+        all.push_back(intent);
+      }
+  if (mover.dash > 0)
+    for (const float x : {1.0f, -1.0f}) {
+      Intent intent;
+      intent.direction.x = x;
+      intent.dash_pressed = true;
+      all.push_back(intent);
+    }
+  Intent drop;
+  drop.drop_pressed = true;
+  all.push_back(drop);
+  return all;
+}
+
+}  // namespace
+
+class ReachSearch {
+ public:
+  ReachSearch(const Stage& stage, Entity thing, const ReachLimits& limits, Reach& reach)
+      : stage_(stage),
+        thing_(thing),
+        limits_(limits),
+        reach_(reach),
+        play_{stage.bodies(),
+              stage.level(),
+              stage.solids().body(thing),
+              stage.solids().rules(thing, stage.categories()),
+              stage.seconds_per_tick(),
+              &stage.solids(),
+              &stage.entities()} {}
+
+  void search() {
+    Mover start{stage_.get<Pose>(thing_),      stage_.get<Motion>(thing_), stage_.get<Touching>(thing_),
+                stage_.get<SideMover>(thing_), stage_.get<Body>(thing_),   false};
+    intents_ = possible_intents(start.side);
+    gather_things();
+    reach_.nodes_.push_back({});
+    reach_.nodes_[0].at = start.pose.at;
+    movers_.push_back(start);
+    is_new(start);
+    if (start.touching.ground) reach_.spots_.push_back({start.pose.at, 0});
+    for (std::uint32_t node = 0; node < reach_.nodes_.size(); ++node) {
+      for (const Intent& intent : intents_) try_intent(node, intent);
+      // What was tried from it is not needed any more.
+      movers_.pop_front();
+      if (reach_.ticks_ > limits_.ticks || reach_.nodes_.size() > limits_.nodes) {
+        reach_.complete_ = false;
+        break;
+      }
+    }
+    find_ledges();
+  }
+
+ private:
+  using Mover = SidePlay::State;
+
+  void gather_things() {
+    std::as_const(stage_.entities()).visit<Body, Pose>([&](Entity thing, const Body& body, const Pose& pose) {
+      if (thing == thing_ || !stage_.solids().has(thing)) return;
+      things_.push_back({thing, body.box(pose.at).joined_with(stage_.solids().body(thing).bounds()), false});
+    });
+  }
+
+  void touch_things(const Rect& box) {
+    for (Thing& thing : things_)
+      if (!thing.touched && thing.box.overlaps(box)) {
+        thing.touched = true;
+        reach_.touched_.push_back(thing.entity);
+      }
+  }
+
+  void play(Mover& mover, const Intent& intent) {
+    play_.tick(mover, intent);
+    ++reach_.ticks_;
+  }
+
+  void try_intent(std::uint32_t from, const Intent& wanted) {
+    Mover mover = movers_.front();
+    Intent intent = wanted;
+    // A jump that is held on is not begun again.
+    intent.jump_pressed = wanted.jump_held && !mover.jump_held;
+    const Intent first = intent;
+    const std::size_t places = reach_.places_.size();
+    int played = 0;
+    for (; played < step_ticks; ++played) {
+      play(mover, intent);
+      intent.jump_pressed = intent.drop_pressed = intent.dash_pressed = false;
+      if (play_.outside(mover)) break;
+      reach_.places_.push_back(mover.pose.at);
+      if (!things_.empty()) touch_things(mover.body.box(mover.pose.at));
+    }
+    if (played < step_ticks || !is_new(mover)) {
+      reach_.places_.resize(places);
+      return;
+    }
+    const auto node = static_cast<std::uint32_t>(reach_.nodes_.size());
+    reach_.nodes_.push_back(
+        {from, step_ticks, mover.touching.ground, first, mover.pose.at, static_cast<std::uint32_t>(places)});
+    movers_.push_back(mover);
+    if (mover.touching.ground) reach_.spots_.push_back({mover.pose.at, node});
+  }
+
+  // Whether nothing much like it was tried from before.
+  bool is_new(const Mover& mover) {
+    const auto bucket = [](float value, float size) {
+      return static_cast<std::int64_t>(std::floor(value / size));
+    };
+    const Vec2 velocity = mover.motion.velocity;
+    const float fast = std::max(mover.side.speed, 1.0f);
+    const std::array<std::int64_t, 10> parts{
+        bucket(mover.pose.at.x, spot_size),
+        bucket(mover.pose.at.y, spot_size),
+        velocity.x > fast * 0.5f    ? 2
+        : velocity.x < -fast * 0.5f ? 0
+                                    : 1,
+        mover.touching.ground ? 0 : 1 + bucket(velocity.y, std::max(mover.side.jump, 60.0f) / 4),
+        mover.jump_held ? 1 : 0,
+        mover.side.rising ? 1 : 0,
+        mover.side.jumped_in_air,
+        static_cast<std::int64_t>(mover.side.state),
+        mover.side.dashed_in_air ? 1 : 0,
+        mover.touching.wall() ? 1 : 0};
+    std::uint64_t hash = 1469598103934665603u;
+    for (const std::int64_t part : parts) {
+      hash ^= static_cast<std::uint64_t>(part);
+      hash *= 1099511628211u;
+      hash ^= hash >> 29;
+    }
+    return known_.insert(hash).second;
+  }
+
+  void find_ledges() {
+    LedgeSeeker seeker(stage_.get<SideMover>(thing_).steepest, spot_size);
+    while (seeker.look_at_next_column(play_)) {
+    }
+    reach_.ledges_ = seeker.take_ledges();
+    for (const ReachedSpot& spot : reach_.spots_)
+      for (Ledge& ledge : reach_.ledges_) {
+        if (ledge.reached) continue;
+        const bool on_it = std::any_of(ledge.spots.begin(), ledge.spots.end(), [&](Vec2 at) {
+          return std::abs(at.x - spot.at.x) <= spot_size && std::abs(at.y - spot.at.y) <= spot_size / 2;
+        });
+        if (!on_it) continue;
+        ledge.reached = true;
+        ledge.first = spot;
+      }
+  }
+
+  struct Thing {
+    Entity entity;
+    Rect box;
+    bool touched = false;
+  };
+
+  const Stage& stage_;
+  Entity thing_;
+  ReachLimits limits_;
+  Reach& reach_;
+  SidePlay play_;
+  std::vector<Intent> intents_;
+  std::vector<Thing> things_;
+  std::deque<Mover> movers_;  // of the nodes from which nothing was tried yet
+  std::unordered_set<std::uint64_t> known_;
+};
+
+Reach::Reach(const Stage& stage, Entity thing, const ReachLimits& limits) {
+  stage.update_bodies();
+  if (!stage.entities().has<SideMover>(thing) || !stage.solids().has(thing))
+    throw Error(FilePosition{}, "what has no side_mover and no body reaches nothing");
+  ReachSearch(stage, thing, limits, *this).search();
+}
+
+std::vector<const Reach::Node*> Reach::nodes_to(const ReachedSpot& spot) const {
+  std::vector<const Node*> nodes;
+  for (std::size_t at = spot.node; at != 0; at = nodes_[at].before) nodes.push_back(&nodes_[at]);
+  std::reverse(nodes.begin(), nodes.end());
+  return nodes;
+}
+
+std::vector<Located<std::string>> Reach::steps_to(const ReachedSpot& spot) const {
+  const auto words_of = [](const Intent& intent) {
+    std::string words;
+    if (intent.direction.x != 0) words += intent.direction.x < 0 ? " left" : " right";
+    if (intent.direction.y != 0) words += intent.direction.y < 0 ? " up" : " down";
+    if (intent.jump_held) words += " jump";
+    if (intent.dash_pressed) words += " dash";
+    if (intent.drop_pressed) words += " drop";
+    return words;
+  };
+  std::vector<Located<std::string>> steps;
+  std::string last;
+  int ticks = 0;
+  const auto finish = [&] {
+    if (ticks > 0) steps.push_back({fmt::format("{} ticks{}", ticks, last), {}});
+    ticks = 0;
+  };
+  for (const Node* const node : nodes_to(spot)) {
+    const std::string words = words_of(node->intent);
+    // What is pressed in the middle of its being held is a step of its own.
+    if (words != last || node->intent.jump_pressed || node->intent.dash_pressed || node->intent.drop_pressed)
+      finish();
+    last = words;
+    ticks += node->ticks;
+  }
+  finish();
+  return steps;
+}
+
+std::vector<Vec2> Reach::way_to(const ReachedSpot& spot, Part part) const {
+  const std::vector<const Node*> nodes = nodes_to(spot);
+  std::size_t first = 0;
+  if (part == Part::last)
+    for (std::size_t i = 0; i + 1 < nodes.size(); ++i)
+      if (nodes[i]->stands) first = i;
+  std::vector<Vec2> way;
+  for (std::size_t i = first; i < nodes.size(); ++i)
+    for (int tick = 0; tick < nodes[i]->ticks; ++tick)
+      way.push_back(places_[nodes[i]->first_place + static_cast<std::size_t>(tick)]);
+  return way;
+}
+
+}  // namespace vole

@@ -1,0 +1,50 @@
+#include "vole/scene/movers/top_motion.hpp"
+
+#include <algorithm>
+#include <cmath>
+
+#include "surroundings.hpp"
+
+namespace vole {
+namespace {
+
+// The way that is pushed, of those that the thing can walk: at most 1 long.
+Vec2 way_of(Vec2 pushed, TopMover& mover) {
+  if (mover.ways == WalkWays::four) {
+    const float x = std::abs(pushed.x), y = std::abs(pushed.y);
+    if (x != y) mover.goes_across = x > y;
+    if (mover.goes_across)
+      pushed.y = 0;
+    else
+      pushed.x = 0;
+  }
+  if (mover.ways == WalkWays::eight && pushed != Vec2{0, 0}) {
+    // Within a slope of tan(22.5 degrees) of an axis it is that axis.
+    constexpr float slope = 0.41421356f;
+    const float x = std::abs(pushed.x), y = std::abs(pushed.y), far = std::max(x, y);
+    const auto part = [far](float value, float other) {
+      return std::abs(value) < slope * std::abs(other) ? 0.0f : std::copysign(far, value);
+    };
+    pushed = {part(pushed.x, pushed.y), part(pushed.y, pushed.x)};
+  }
+  return at_most_one_long(pushed);
+}
+
+}  // namespace
+
+void move_from_above(MoverTurn& turn, TopMover& mover) {
+  Motion& motion = turn.motion;
+  const Vec2 target = way_of(turn.intent.direction, mover) * mover.speed;
+  const Vec2 change = target - motion.velocity;
+  const bool speeding_up = target != Vec2{0, 0} && length_of(target) >= length_of(motion.velocity);
+  const float most =
+      (speeding_up ? mover.acceleration : mover.deceleration) * friction_below(turn) * turn.seconds;
+  const float length = length_of(change);
+  motion.velocity = length <= most ? target : motion.velocity + change * (most / length);
+  turn.moving.rules.slip = mover.slip;
+  const BodyMoved moved = turn.move((motion.velocity + drift(turn)) * turn.seconds);
+  motion.velocity = moved.kept(motion.velocity);
+  if (turn.intent.direction.x != 0) turn.pose.faces_left = turn.intent.direction.x < 0;
+}
+
+}  // namespace vole

@@ -1,0 +1,27 @@
+// Tracks that change fields of components: only while a picture is drawn, so that nothing that reckons with a field
+// ever sees a track, and nothing of it can be left behind.
+#pragma once
+
+#include "scene/tick.hpp"
+#include "vole/world/component_types.hpp"
+
+namespace vole {
+
+// Shows the fields for as long as this lives.
+class ShownFields {
+ public:
+  ShownFields(World& world, const StageSetting& setting, TickScratch& scratch);
+  ~ShownFields();
+  ShownFields(const ShownFields&) = delete;
+  ShownFields& operator=(const ShownFields&) = delete;
+
+ private:
+  const BoundField& find(const Track& track, std::size_t field);
+  void show(Entity entity, const Track& track, std::int64_t ticks, float strength);
+
+  World& world_;
+  const StageSetting& setting_;
+  TickScratch& scratch_;
+};
+
+}  // namespace vole

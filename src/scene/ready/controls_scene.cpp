@@ -1,0 +1,120 @@
+#include "vole/scene/ready/controls_scene.hpp"
+
+#include <fmt/core.h>
+
+#include <algorithm>
+
+#include "vole/asset/font.hpp"
+#include "vole/scene/pictures/drawing.hpp"
+
+namespace vole {
+namespace {
+
+constexpr Colour ink{0xf7, 0xf3, 0xe3, 0xff}, faint{0x8d, 0x93, 0xa6, 0xff}, mark{0xed, 0xa6, 0x3f, 0xff};
+constexpr Colour ground{0x1b, 0x1a, 0x26, 0xff};
+constexpr float line = 14, margin = 8;
+
+bool is_one_of(const std::string& control, std::initializer_list<std::string_view> names) {
+  return std::find(names.begin(), names.end(), control) != names.end();
+}
+
+// The device that a control is on: the first word of its name; keys and letters are on one.
+std::string device_of(const std::string& control) {
+  const std::string word = control.substr(0, control.find(' '));
+  return word == "letter" ? "key" : word;
+}
+
+const Controls& controls_of(const Stage& stage) {
+  static const Controls none;
+  return stage.input().controls() ? *stage.input().controls() : none;
+}
+
+std::string joined(const std::vector<std::string>& names) {
+  std::string text;
+  for (const std::string& name : names) text += (text.empty() ? "" : ", ") + name;
+  return text;
+}
+
+// Cut off where it is longer than this.
+std::string fitted(std::string text, const Font& font, float width) {
+  if (static_cast<float>(font.measure(text).x) <= width) return text;
+  while (!text.empty() && static_cast<float>(font.measure(text + "...").x) > width) text.pop_back();
+  return text + "...";
+}
+
+}  // namespace
+
+void ControlsScene::enter(Stage& stage) {
+  back_ = stage.argument<ControlsFor>().back;
+  stage.ask_for_control();
+}
+
+void ControlsScene::tick(Stage& stage) {
+  const std::string control = stage.asked_control();
+  const std::vector<Rebinding> all = bindings_of(controls_of(stage));
+  if (control.empty()) return;
+  if (all.empty() || !waits_) return choose(stage, control, all);
+  waits_ = false;
+  bound_ = -1;
+  if (control != "key Escape") bind(stage, control, all);
+}
+
+void ControlsScene::choose(Stage& stage, const std::string& control, const std::vector<Rebinding>& all) {
+  const int count = std::max(static_cast<int>(all.size()), 1);
+  if (is_one_of(control, {"key ArrowUp", "pad up", "pad stick left up"}))
+    chosen_ = (chosen_ + count - 1) % count;
+  else if (is_one_of(control, {"key ArrowDown", "pad down", "pad stick left down"}))
+    chosen_ = (chosen_ + 1) % count;
+  else if (is_one_of(control, {"key Enter", "key Space", "pad south", "touch tap"}))
+    waits_ = !all.empty();
+  else if (is_one_of(control, {"key Backspace", "pad north"}))
+    stage.forget_rebindings();
+  else if (is_one_of(control, {"key Escape", "pad east", "pad start"}) && !back_.empty())
+    stage.leave_for(back_);
+}
+
+// In place of what is on the same device; what is on others stays.
+void ControlsScene::bind(Stage& stage, const std::string& control, const std::vector<Rebinding>& all) {
+  bound_ = chosen_ % static_cast<int>(all.size());
+  bound_control_ = control;
+  Rebinding rebinding = all[static_cast<std::size_t>(bound_)];
+  std::erase_if(rebinding.controls,
+                [&](const std::string& name) { return device_of(name) == device_of(control); });
+  rebinding.controls.insert(rebinding.controls.begin(), control);
+  stage.rebind(std::move(rebinding));
+}
+
+std::string ControlsScene::told_of(const Controls& controls, const std::vector<Rebinding>& all) const {
+  if (bound_ < 0 || bound_ >= static_cast<int>(all.size())) return {};
+  const std::vector<std::string> others =
+      also_pressed(controls, all[static_cast<std::size_t>(bound_)], bound_control_);
+  return others.empty() ? std::string() : fmt::format("{} is {} too", bound_control_, joined(others));
+}
+
+void ControlsScene::draw(Drawing& drawing) const {
+  const Stage& stage = drawing.stage();
+  const Vec2 size(drawing.canvas());
+  drawing.list().fill(drawing.layer(), {{0, 0}, size}, ground);
+  const std::vector<Rebinding> all = bindings_of(controls_of(stage));
+  const int shown = std::max(static_cast<int>((size.y - 4 * line) / line), 1);
+  const int first = std::clamp(chosen_ - shown / 2, 0, std::max(static_cast<int>(all.size()) - shown, 0));
+  const bool many = controls_of(stage).players() > 1;
+  for (int i = first; i < std::min(first + shown, static_cast<int>(all.size())); ++i) {
+    const Rebinding& binding = all[static_cast<std::size_t>(i)];
+    const float y = margin + line * static_cast<float>(i - first);
+    const bool is_chosen = i == chosen_;
+    const std::string name =
+        many ? fmt::format("{} {}", binding.player, shown_name(binding)) : shown_name(binding);
+    drawing.text(name, {margin, y}, {.colour = is_chosen ? mark : ink});
+    const std::string bound = binding.controls.empty() ? "nothing" : joined(binding.controls);
+    const float at = size.x * 0.3f;
+    drawing.text(is_chosen && waits_ ? "press what is to do this"
+                                     : fitted(bound, stage.font("plain"), size.x - at - margin),
+                 {at, y}, {.colour = is_chosen ? mark : faint});
+  }
+  drawing.text(told_of(controls_of(stage), all), {margin, size.y - 2 * line - 4}, {.colour = mark});
+  drawing.text("Enter: another   Backspace: all as before   Escape: back", {margin, size.y - line},
+               {.colour = faint});
+}
+
+}  // namespace vole
