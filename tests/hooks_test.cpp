@@ -63,13 +63,19 @@ struct Belfry : TestStage {
     game.knows<Bell>("bell");
     add("\n[ringer]\nbody = { size = [4, 4] }\nbell = { tone = \"low\" }\n");
   }
-  void add(const std::string& kinds) {
-    folder.write("kinds.toml", vole::read_text(folder.path("kinds.toml"), 1 << 20) + kinds);
+  void add(const std::string& more) {
+    folder.write("kinds.toml", vole::read_text(folder.path("kinds.toml"), 1 << 20) + more);
   }
   static int times(const std::string& line) {
     return static_cast<int>(std::count(diary.begin(), diary.end(), line));
   }
 };
+
+Bell bell(const char* tone) {
+  Bell bell;
+  bell.tone.value = tone;
+  return bell;
+}
 
 }  // namespace
 
@@ -117,7 +123,7 @@ TEST_CASE(
   Belfry belfry;
   vole::Stage& stage = belfry.start(belfry.folder);
   const vole::Entity thing = stage.entities().create();
-  stage.entities().add(thing, Bell{{"crack", {}}, {}});
+  stage.entities().add(thing, bell("crack"));
   CHECK(stage.get<Bell>(thing).index == -1);
   belfry.tick();
   CHECK(stage.get<Bell>(thing).index == 2);
@@ -136,7 +142,7 @@ TEST_CASE(
   // One that cannot be bound is told, and hinders none.
   restored.get<Bell>(thing).tone.value = "thigh";
   const vole::Entity other = restored.entities().create();
-  restored.entities().add(other, Bell{{"low", {}}, {}});
+  restored.entities().add(other, bell("low"));
   CHECK_THROWS_WITH(belfry.tick(), Contains("no tone \"thigh\""));
   CHECK(restored.get<Bell>(other).index == 1);
 }
@@ -146,12 +152,12 @@ TEST_CASE("a component is forgotten once, however it leaves its thing") {
   vole::Stage& stage = belfry.start(belfry.folder);
   const auto thing_with = [&](const char* tone) {
     const vole::Entity thing = stage.entities().create();
-    stage.entities().add(thing, Bell{{tone, {}}, {}});
+    stage.entities().add(thing, bell(tone));
     return thing;
   };
   const vole::Entity taken = thing_with("high"), replaced = thing_with("low"), gone = thing_with("crack");
   stage.entities().remove<Bell>(taken);
-  stage.entities().add(replaced, Bell{{"high", {}}, {}});
+  stage.entities().add(replaced, bell("high"));
   CHECK(diary == std::vector<std::string>{"forget high", "forget low"});
   stage.entities().remove(gone);
   CHECK(diary.size() == 2);

@@ -252,7 +252,7 @@ TEST_CASE("keys that are held while another is bound, or files change, are held 
   played.session->step();
   played.session->step();
   CHECK(Patch::walked == 1);
-  played.session->simulation().stage().rebind({.name = "jump", .controls = {"key KeyX"}});
+  played.session->simulation().stage().rebind({1, "jump", "", {"key KeyX"}});
   for (int i = 0; i < 3; ++i) played.session->step();
   CHECK(Patch::walked == 1);
   played.folder.write("kinds.toml", "[stone]\nbody = {}\n");

@@ -121,7 +121,7 @@ std::string frame_line(const PackedSheet& packed, std::size_t index, const Atlas
 
 std::string atlas_text(const std::vector<PackedSheet>& sheets, const AtlasPages& pages,
                        const std::string& name) {
-  std::string text = std::string(made_by_atlas) + "\npages = [";
+  std::string text = fmt::format("{}\npages = [", made_by_atlas);
   for (std::size_t i = 0; i < pages.pages().size(); ++i)
     text += fmt::format("{}\"{}-{}.png\"", i ? ", " : "", name, i + 1);
   text += "]\n";

@@ -7,6 +7,7 @@
 
 #include "commands.hpp"
 #include "game_files.hpp"
+#include "kinds_alone.hpp"
 #include "own_components.hpp"
 #include "progress.hpp"
 #include "rules/rules.hpp"
@@ -145,7 +146,7 @@ class Checker {
       attempt([&] {
         vole::TileTable table;
         table.add(catalog_.get<vole::Tileset>(name).shared());
-        vole::TileComponents(table, types_, vole::UnknownComponents::skip, report_);
+        vole::TileComponents(table, alone_.types(), vole::UnknownComponents::skip, report_);
         if (!own_components_) return;
         std::set<int> lines;  // several tiles may come from one
         for (const vole::Tile& tile : table.tiles())
@@ -170,7 +171,7 @@ class Checker {
   }
 
   void check_kinds() {
-    attempt([this] { own_components_ = std::make_unique<OwnComponents>(root_, types_); });
+    attempt([this] { own_components_ = std::make_unique<OwnComponents>(root_, alone_.types()); });
     kinds_ = vole::read_kinds(root_, project_.categories);
     files_ += static_cast<int>(kinds_.files.size());
     for (const auto& kind : kinds_.all) check_thing(kind.name, kind.value, nullptr);
@@ -204,8 +205,6 @@ class Checker {
     return all_read;
   }
 
-  vole::Binding binding() { return {catalog_, types_, own_tracks_, vole::UnknownComponents::skip}; }
-
   // Pieces that do not go into the level that names them, and levels that could not go on.
   void check_pieces(const std::string& name, const vole::Level& level) {
     for (const vole::PieceList& list : level.pieces)
@@ -213,17 +212,15 @@ class Checker {
     if (level.pieces.empty()) return;
     attempt([&] {
       vole::LevelNow now;
-      now.load(name, binding());
+      now.load(name, alone_.binding());
       // Known to go on; there may be pieces that never come.
       if (level.endless) vole::check_endless(level, now.find_piece(), report_);
       if (!kinds_read_) return;
       for (const auto& piece : now.piece_files())
         for (const vole::LevelPlace& place : piece->places) {
-          Report reported_already;
           Node thing = kinds_.kind(place.kind, place.where);
           thing.merge(place.overrides);
-          const auto kind =
-              vole::KindCompiler{kinds_, binding()}.compile(place.kind, thing, reported_already);
+          const auto kind = alone_.compile(place.kind, thing);
           if (kind->sprite)
             attempt([&] { level.layer(kind->sprite->layer_name.value, kind->sprite->layer_name.where); });
         }
@@ -244,8 +241,7 @@ class Checker {
   // As bringing it to life would find it. The game's own components are known to the game, which checks them when it
   // starts, and from the schemas that it has written.
   void check_thing(const std::string& kind, const Node& thing, const vole::Level* level) {
-    const vole::KindCompiler compiler{kinds_, binding()};
-    const auto compiled = compiler.compile(kind, thing, report_);
+    const auto compiled = alone_.compile(kind, thing, report_);
     if (own_components_) own_components_->check(thing, level, report_);
     if (const auto* const person = compiled->find<vole::Person>(); person && controls_read_)
       check_person(*person, needed_by(*compiled), thing.where);
@@ -306,9 +302,8 @@ class Checker {
   vole::Catalog catalog_;
   vole::Controls controls_;
   vole::Kinds kinds_;
-  vole::ComponentTypes types_;
+  KindsAlone alone_{catalog_, kinds_};
   std::unique_ptr<OwnComponents> own_components_;
-  const std::vector<const vole::Track*> own_tracks_;
   Report report_;
   int files_ = 0;
   // What could not be read is not judged by.

@@ -157,8 +157,8 @@ std::string names_header(const GameNames& names) {
   header.plain("sound", "SoundName", names.sounds);
   header.plain("action", "ActionName", names.actions);
   header.plain("axis", "AxisName", names.axes);
-  return std::string(made_by_names) +
-         "\n#pragma once\n\n"
-         "#include <vole/asset/names.hpp>\n\nnamespace names {\n\n" +
-         header.text() + "}  // namespace names\n";
+  return fmt::format(
+      "{}\n#pragma once\n\n#include <vole/asset/names.hpp>\n\nnamespace names {{\n\n{}}}  // namespace "
+      "names\n",
+      made_by_names, header.text());
 }

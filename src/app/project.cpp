@@ -6,6 +6,7 @@
 #include <iterator>
 
 #include "vole/base/files.hpp"
+#include "vole/base/paths.hpp"
 #include "vole/base/reading.hpp"
 
 namespace vole {
@@ -21,9 +22,8 @@ bool is_digit(char c) {
 
 // Names that a build, a package or a system keeps for itself.
 constexpr std::string_view taken_ids[] = {
-    "all",        "assets",  "build",  "clean", "edit-cache", "game", "help",
-    "install",    "kinds",   "levels", "lib",   "licences",   "test", "package",
-    "recordings", "schemas", "src",    "aux",   "con",        "nul",  "prn"};
+    "all",    "assets", "build",    "clean", "edit-cache", "game",       "help",    "install", "kinds",
+    "levels", "lib",    "licences", "test",  "package",    "recordings", "schemas", "src"};
 
 }  // namespace
 
@@ -43,8 +43,8 @@ std::string wrong_with_id(std::string_view id) {
   if (id.empty() || !is_small_letter(id.front()) || !std::all_of(id.begin(), id.end(), fits))
     return "an id has small letters, digits and '-', and begins with a letter";
   if (id.size() > longest) return fmt::format("an id has at most {} letters", longest);
-  const bool port = id.size() == 4 && (id.starts_with("com") || id.starts_with("lpt")) && is_digit(id[3]);
-  if (port || std::find(std::begin(taken_ids), std::end(taken_ids), id) != std::end(taken_ids))
+  if (is_windows_device(id) ||
+      std::find(std::begin(taken_ids), std::end(taken_ids), id) != std::end(taken_ids))
     return fmt::format(
         "\"{}\" is taken: builds and systems have that name for something else; \"{}-game\" would do", id,
         id);

@@ -12,4 +12,10 @@ std::string to_utf8(const std::filesystem::path& path) {
   return std::string(text.begin(), text.end());
 }
 
+bool is_windows_device(std::string_view name) {
+  const bool port = name.size() == 4 && (name.starts_with("com") || name.starts_with("lpt")) &&
+                    name[3] >= '0' && name[3] <= '9';
+  return port || name == "con" || name == "prn" || name == "aux" || name == "nul";
+}
+
 }  // namespace vole

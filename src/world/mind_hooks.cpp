@@ -41,35 +41,34 @@ void check_when(const Mind& mind, const OfKind& kind, Report& report) {
 
 void check_part(const Located<MindPart>& item, const Kinds& kinds, Report& report) {
   const MindPart& part = item.value;
-  const std::string_view does = enum_names(part.does)[static_cast<std::size_t>(part.does)];
-  const bool about_a_thing = is_about_a_thing(part.does);
-  const bool on_path = part.does == MindDoes::follow_path;
+  const MindDeed& deed = part.deed();
+  const std::string_view does = deed.word;
   const auto& [of, of_where] = part.of;
   const std::vector<std::string> tags = kinds.tags();
-  if (about_a_thing && of.empty())
+  if (deed.about_a_thing && of.empty())
     report.error(item.where,
                  fmt::format("a part that does \"{}\" says what it is about: of = \"...\"", does));
-  else if (!about_a_thing && !of.empty())
+  else if (!deed.about_a_thing && !of.empty())
     report.error(of_where, fmt::format("a part that does \"{}\" is about nothing: leave \"of\" out", does));
   else if (!of.empty() && !kinds.has(of) && std::find(tags.begin(), tags.end(), of) == tags.end()) {
     std::vector<std::string> known = tags;
     for (const auto& kind : kinds.all) known.push_back(kind.name);
     report.error(of_where, fmt::format("no kind and no tag \"{}\"", of), did_you_mean(of, known));
   }
-  if (on_path == part.path.value.empty())
-    report.error(on_path ? item.where : part.path.where,
-                 on_path ? std::string("a part that follows a path names it: path = \"...\"")
-                         : fmt::format("a part that does \"{}\" follows no path: leave \"path\" out", does));
-  if (part.finds_way && part.does != MindDoes::chase)
+  if (deed.on_a_path == part.path.value.empty())
+    report.error(deed.on_a_path ? item.where : part.path.where,
+                 deed.on_a_path
+                     ? std::string("a part that follows a path names it: path = \"...\"")
+                     : fmt::format("a part that does \"{}\" follows no path: leave \"path\" out", does));
+  if (part.finds_way && !deed.finds_ways)
     report.error(item.where,
                  fmt::format("a part that does \"{}\" finds no way: leave \"finds_way\" out", does));
-  if (part.does == MindDoes::act && part.every <= 0)
-    report.error(item.where, "a part that acts says how often: every = 2");
+  if (deed.presses && part.every <= 0) report.error(item.where, "a part that acts says how often: every = 2");
 }
 
 // Whether nothing but its conditions keeps it from deciding.
 bool always_applies(const MindPart& part) {
-  return !is_about_a_thing(part.does) && part.every <= 0 && part.when.empty();
+  return !part.deed().about_a_thing && part.every <= 0 && part.when.empty();
 }
 
 }  // namespace

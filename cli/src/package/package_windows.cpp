@@ -111,10 +111,7 @@ std::string wrong_on_windows(std::string_view name) {
     return fmt::format("'{}' stands in no name there", *found);
   if (name.ends_with('.') || name.ends_with(' ')) return "no name ends in '.' or ' ' there";
   const std::string start = in_small_letters(std::string(name.substr(0, name.find('.'))));
-  const bool port = start.size() == 4 && (start.starts_with("com") || start.starts_with("lpt")) &&
-                    start[3] >= '0' && start[3] <= '9';
-  if (port || start == "con" || start == "prn" || start == "aux" || start == "nul")
-    return fmt::format("\"{}\" is a device there", start);
+  if (vole::is_windows_device(start)) return fmt::format("\"{}\" is a device there", start);
   return {};
 }
 

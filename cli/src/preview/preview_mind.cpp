@@ -10,26 +10,25 @@
 namespace {
 
 using namespace paper;
-using vole::MindDoes;
 using vole::MindPart;
 
 Question question_of(const MindPart& part, const std::vector<std::string>& when, bool from_the_side) {
   Question question;
   question.asks = when;
   if (part.every > 0)
-    question.asks.push_back(part.does == MindDoes::act
+    question.asks.push_back(part.deed().presses
                                 ? fmt::format("every {} s", part.every)
                                 : fmt::format("every {} s, for {} s", part.every, part.seconds));
-  if (is_about_a_thing(part.does))
+  if (part.deed().about_a_thing)
     question.asks.push_back(
         fmt::format("\"{}\" within {}{}", part.of.value, part.within, part.seen ? ", seen" : ""));
-  question.answer = enum_names(part.does)[static_cast<std::size_t>(part.does)];
+  question.answer = part.deed().word;
   if (!part.path.value.empty()) question.answer += fmt::format(" \"{}\"", part.path.value);
   const auto add = [&](const std::string& text) {
     question.below += (question.below.empty() ? "" : ", ") + text;
   };
   if (!part.name.empty()) add(fmt::format("as \"{}\"", part.name));
-  if (part.does == MindDoes::keep_distance) add(fmt::format("of {} pixels", part.distance));
+  if (part.deed().at_a_distance) add(fmt::format("of {} pixels", part.distance));
   if (part.finds_way) add(from_the_side ? "over ledges" : "around walls");
   if (part.jumps) add("jumping");
   if (part.pace < 1) add(fmt::format("at {} of its speed", part.pace));

@@ -22,7 +22,9 @@ std::optional<vole::Frame> WrittenThing::frame() const {
 }
 
 WrittenThings::WrittenThings(vole::Catalog& catalog)
-    : catalog_(catalog), kinds_(vole::read_kinds(catalog.root(), categories_of(catalog.root()))) {}
+    : catalog_(catalog),
+      kinds_(vole::read_kinds(catalog.root(), categories_of(catalog.root()))),
+      alone_(catalog, kinds_) {}
 
 WrittenThing WrittenThings::of_kind(const std::string& kind) const {
   return made_of(kind, kinds_.kind(kind));
@@ -35,10 +37,9 @@ WrittenThing WrittenThings::at_place(const vole::LevelPlace& place) const {
 }
 
 WrittenThing WrittenThings::made_of(std::string_view kind, const vole::Node& components) const {
-  const vole::KindCompiler compiler{kinds_, {catalog_, types_, no_tracks_, vole::UnknownComponents::skip}};
   vole::Report report;
   WrittenThing thing;
-  thing.kind = compiler.compile(kind, components, report);
+  thing.kind = alone_.compile(kind, components, report);
   report.throw_if_errors();
   thing.checks = thing.kind->find<vole::Checks>();
   thing.way = thing.kind->find<vole::AlongPath>();

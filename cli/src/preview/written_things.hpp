@@ -5,6 +5,7 @@
 #include <string>
 #include <vector>
 
+#include "kinds_alone.hpp"
 #include "vole/level/level.hpp"
 #include "vole/physics/collision_world.hpp"
 #include "vole/world/along_path.hpp"
@@ -38,6 +39,5 @@ class WrittenThings {
 
   vole::Catalog& catalog_;
   vole::Kinds kinds_;
-  vole::ComponentTypes types_;
-  std::vector<const vole::Track*> no_tracks_;
+  KindsAlone alone_;
 };

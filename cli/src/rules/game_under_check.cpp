@@ -13,6 +13,7 @@ GameUnderCheck::GameUnderCheck(vole::Catalog& its_catalog, const vole::Project& 
       named(named_assets),
       all_read(all_was_read),
       kinds(its_kinds),
+      kinds_alone(its_catalog, its_kinds),
       files(files_of_game(its_catalog.root())),
       sources(its_catalog.root(), files),
       allowances(its_catalog.root(), its_project, report) {}

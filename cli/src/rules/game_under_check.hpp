@@ -9,6 +9,7 @@
 #include <vector>
 
 #include "allowances.hpp"
+#include "kinds_alone.hpp"
 #include "rules.hpp"
 #include "sources.hpp"
 #include "vole/asset/font.hpp"
@@ -21,6 +22,7 @@ struct GameUnderCheck {
   const std::set<std::string>& named;  // the assets (as "sheet vole") that kinds and levels name
   bool all_read;                       // what names assets
   const vole::Kinds& kinds;            // as far as they could be read
+  KindsAlone kinds_alone;
   std::vector<std::string> files;
   Sources sources;
   Allowances allowances;

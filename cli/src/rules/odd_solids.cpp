@@ -44,18 +44,14 @@ class Solids {
 
  private:
   Traits traits_of(const std::string& name, const vole::Node& components) const {
-    const vole::KindCompiler compiler{kinds_,
-                                      {game_.catalog, types_, no_tracks_, vole::UnknownComponents::skip}};
-    vole::Report told_already;
-    const auto kind = compiler.compile(name, components, told_already);
+    const auto kind = game_.kinds_alone.compile(name, components);
     Traits traits;
+    if (const auto* const body = kind->find<vole::Body>()) traits.body = *body;
+    if (const auto* const shapes = kind->find<vole::Shapes>()) {
+      traits.has_shapes = true;
+      traits.size = size_of(*shapes);
+    }
     for (const vole::CompiledKind::Part& part : kind->parts) {
-      if (part.type == types_.of<vole::Body>())
-        traits.body = *static_cast<const vole::Body*>(part.component.get());
-      if (part.type == types_.of<vole::Shapes>()) {
-        traits.has_shapes = true;
-        traits.size = size_of(*static_cast<const vole::Shapes*>(part.component.get()));
-      }
       traits.moves = traits.moves || part.type->mover;
       traits.steered = traits.steered || part.type->pilot;
       traits.on_lanes = traits.on_lanes || part.type->name == "grid_mover";
@@ -231,8 +227,6 @@ class Solids {
 
   GameUnderCheck& game_;
   const vole::Kinds& kinds_;
-  vole::ComponentTypes types_;
-  std::vector<const vole::Track*> no_tracks_;
   std::vector<std::string> steered_kinds_;
   std::set<std::string> categories_seen_;
 };

@@ -35,29 +35,21 @@ class Sensors {
 
  private:
   void look_at(const vole::NamedItem<vole::Node>& kind) {
-    const vole::KindCompiler compiler{game_.kinds,
-                                      {game_.catalog, types_, no_tracks_, vole::UnknownComponents::skip}};
-    vole::Report told_already;
-    const auto compiled = compiler.compile(kind.name, kind.value, told_already);
+    const auto compiled = game_.kinds_alone.compile(kind.name, kind.value);
     Noticing noticing{kind.name, {}, kind.where, false, {}, {}};
-    for (const vole::CompiledKind::Part& part : compiled->parts) {
-      const void* const component = part.component.get();
-      if (part.type == types_.of<vole::Body>()) {
-        const auto& body = *static_cast<const vole::Body*>(component);
-        noticing.sensor = body.use == vole::BodyUse::sensor;
-        noticing.category = body.category.value;
-      }
-      if (part.type == types_.of<vole::Shapes>())
-        for (const auto& shape : static_cast<const vole::Shapes*>(component)->list)
-          if (shape.value.use == vole::BodyUse::sensor) noticing.shapes.push_back(shape.value.name);
-      if (part.type == types_.of<vole::Tags>())
-        noticing.tags = static_cast<const vole::Tags*>(component)->names;
-      if (part.type == types_.of<vole::Checks>())
-        for (const auto& check : static_cast<const vole::Checks*>(component)->all) {
-          asks_for_all_ = asks_for_all_ || check.value.of.empty();
-          for (const auto& category : check.value.of) asked_categories_.insert(category.value);
-        }
+    if (const auto* const body = compiled->find<vole::Body>()) {
+      noticing.sensor = body->use == vole::BodyUse::sensor;
+      noticing.category = body->category.value;
     }
+    if (const auto* const shapes = compiled->find<vole::Shapes>())
+      for (const auto& shape : shapes->list)
+        if (shape.value.use == vole::BodyUse::sensor) noticing.shapes.push_back(shape.value.name);
+    if (const auto* const tags = compiled->find<vole::Tags>()) noticing.tags = tags->names;
+    if (const auto* const checks = compiled->find<vole::Checks>())
+      for (const auto& check : checks->all) {
+        asks_for_all_ = asks_for_all_ || check.value.of.empty();
+        for (const auto& category : check.value.of) asked_categories_.insert(category.value);
+      }
     all_.push_back(std::move(noticing));
   }
 
@@ -76,8 +68,6 @@ class Sensors {
   }
 
   GameUnderCheck& game_;
-  vole::ComponentTypes types_;
-  std::vector<const vole::Track*> no_tracks_;
   std::vector<Noticing> all_;
   std::set<std::string> asked_categories_;
   bool asks_for_all_ = false;

@@ -11,4 +11,7 @@ std::filesystem::path to_path(std::string_view utf8);
 // With '/' between names.
 std::string to_utf8(const std::filesystem::path& path);
 
+// Whether Windows has this name for a device, so that no file there can have it, whatever comes after a '.'. In small letters.
+bool is_windows_device(std::string_view name);
+
 }  // namespace vole

@@ -43,18 +43,34 @@ enum class MindDoes : std::uint8_t {
   keep_distance,  // to it or away from it, to have `distance` between
   act             // presses "act" once, and goes on as it went
 };
-constexpr auto enum_names(MindDoes) {
-  return std::array<std::string_view, 8>{"wait",  "patrol", "follow path",   "wander",
-                                         "chase", "flee",   "keep distance", "act"};
-}
 
-// Whether it says what it is about: a kind or a tag.
-constexpr bool is_about_a_thing(MindDoes does) {
-  return does == MindDoes::chase || does == MindDoes::flee || does == MindDoes::keep_distance;
+// What a part can do, a row for each: its word, and which other fields it takes. Where it goes then: src/scene/minds/steering.cpp.
+struct MindDeed {
+  std::string_view word;
+  bool about_a_thing = false;  // it says of which kind or tag: `of`
+  bool on_a_path = false;      // it says which: `path`
+  bool finds_ways = false;     // it may say `finds_way`
+  bool at_a_distance = false;  // it says how far: `distance`
+  bool presses = false;        // it takes one tick, and says how often: `every`
+};
+inline constexpr std::array<MindDeed, 8> mind_deeds{
+    {{.word = "wait"},
+     {.word = "patrol"},
+     {.word = "follow path", .on_a_path = true},
+     {.word = "wander"},
+     {.word = "chase", .about_a_thing = true, .finds_ways = true},
+     {.word = "flee", .about_a_thing = true},
+     {.word = "keep distance", .about_a_thing = true, .at_a_distance = true},
+     {.word = "act", .presses = true}}};
+constexpr auto enum_names(MindDoes) {
+  std::array<std::string_view, mind_deeds.size()> words;
+  for (std::size_t i = 0; i < words.size(); ++i) words[i] = mind_deeds[i].word;
+  return words;
 }
 
 struct MindPart {
   MindDoes does = MindDoes::wait;
+  const MindDeed& deed() const { return mind_deeds[static_cast<std::size_t>(does)]; }
   std::string name;  // a fact of this name is 1 while the part decides
   std::vector<Located<std::string>> when;
   float hold = 0;           // once it decides it goes on for so many seconds, while what it is about is there

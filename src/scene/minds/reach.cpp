@@ -10,6 +10,7 @@
 
 #include "ledges.hpp"
 #include "side_play.hpp"
+#include "vole/base/hash.hpp"
 #include "vole/level/level.hpp"
 #include "vole/scene/bodies/solid_things.hpp"
 
@@ -156,13 +157,9 @@ class ReachSearch {
         static_cast<std::int64_t>(mover.side.state),
         mover.side.dashed_in_air ? 1 : 0,
         mover.touching.wall() ? 1 : 0};
-    std::uint64_t hash = 1469598103934665603u;
-    for (const std::int64_t part : parts) {
-      hash ^= static_cast<std::uint64_t>(part);
-      hash *= 1099511628211u;
-      hash ^= hash >> 29;
-    }
-    return known_.insert(hash).second;
+    Hash hash;
+    for (const std::int64_t part : parts) hash.add(part);
+    return known_.insert(hash.value()).second;
   }
 
   void find_ledges() {

@@ -39,7 +39,7 @@ class Steerer {
         touching_(entities_.find<Touching>(thinker.thing)) {}
 
   Intent intent() {
-    if (part_.does == MindDoes::wait || part_.pace <= 0) return {};
+    if (!going_.way || part_.pace <= 0) return {};
     if (lanes_ && thinker_.body) return on_lanes();
     if (const std::optional<Intent> over = over_ledges(); over) return *over;
     const Vec2 way = wanted_way();
@@ -53,34 +53,18 @@ class Steerer {
   Vec2 to_goal() const { return goal_ - thinker_.middle(); }
 
   // The direction in which it would go where nothing is in its way; at most 1 long.
-  Vec2 wanted_way() {
-    switch (part_.does) {
-      case MindDoes::patrol:
-        return patrolled_way();
-      case MindDoes::wander:
-        return wandered_way();
-      case MindDoes::follow_path:
-        return unit(next_on_path() - thinker_.pose.at);
-      case MindDoes::chase:
-        return unit(next_to_goal() - thinker_.middle());
-      case MindDoes::flee:
-        return unit(-to_goal());
-      case MindDoes::keep_distance:
-        return way_to_distance();
-      case MindDoes::wait:
-      case MindDoes::act:
-        break;
-    }
-    return {0, 0};
-  }
+  Vec2 wanted_way() { return (this->*going_.way)(); }
+  Vec2 path_way() { return unit(next_on_path() - thinker_.pose.at); }
+  Vec2 way_to_goal() { return unit(next_to_goal() - thinker_.middle()); }
+  Vec2 way_from_goal() { return unit(-to_goal()); }
 
   std::optional<Intent> over_ledges() {
-    const bool asked = part_.finds_way && part_.does == MindDoes::chase;
+    const bool asked = part_.finds_way && part_.deed().finds_ways;
     if (!asked || !side_ || !touching_ || !thinker_.body || !thinker_.tick.world.level) return std::nullopt;
     return intent_over_ledges(thinker_, part_, goal_);
   }
 
-  Vec2 way_to_distance() const {
+  Vec2 way_to_distance() {
     constexpr float enough = 3;
     const float off = length_of(to_goal()) - part_.distance;
     if (std::abs(off) <= enough) return {0, 0};
@@ -180,7 +164,7 @@ class Steerer {
     constexpr float enough = 0.1f;
     Intent intent;
     intent.direction.x = way.x > enough ? 1.0f : way.x < -enough ? -1.0f : 0.0f;
-    if (part_.does == MindDoes::chase && std::abs(to_goal().x) < 2) intent.direction.x = 0;
+    if (going_.arrives && std::abs(to_goal().x) < 2) intent.direction.x = 0;
     // Up and down where there is something to climb or to swim in.
     if (side_->state == SideState::climbing || side_->state == SideState::swimming)
       intent.direction.y = way.y;
@@ -252,18 +236,9 @@ class Steerer {
   }
 
   IVec2 best_of(const std::array<IVec2, 4>& open, std::size_t count, Vec2 crossing) {
-    if (part_.does == MindDoes::wander) return open[mind().chance.below(static_cast<std::uint32_t>(count))];
-    Vec2 wanted{0, 0};
-    if (part_.does == MindDoes::patrol) {
-      wanted = Vec2(lanes_->heading);
-    } else if (part_.does == MindDoes::chase) {
-      wanted = next_to_goal() - crossing;
-    } else if (part_.does == MindDoes::follow_path) {
-      wanted = next_on_path() - crossing;
-    } else {
-      wanted = wanted_way();
-      if (wanted == Vec2{0, 0}) return {0, 0};
-    }
+    if (going_.by_chance) return open[mind().chance.below(static_cast<std::uint32_t>(count))];
+    const Vec2 wanted = going_.at_crossing ? (this->*going_.at_crossing)(crossing) : wanted_way();
+    if (!going_.at_crossing && wanted == Vec2{0, 0}) return {0, 0};
     const auto along = [&](IVec2 way) {
       return static_cast<float>(way.x) * wanted.x + static_cast<float>(way.y) * wanted.y;
     };
@@ -271,8 +246,32 @@ class Steerer {
                              [&](IVec2 a, IVec2 b) { return along(a) < along(b); });
   }
 
+  Vec2 heading_on(Vec2) { return Vec2(lanes_->heading); }
+  Vec2 goal_from(Vec2 crossing) { return next_to_goal() - crossing; }
+  Vec2 path_from(Vec2 crossing) { return next_on_path() - crossing; }
+
+  // Where each deed goes, in the order of mind_deeds.
+  struct Going {
+    Vec2 (Steerer::*way)() = nullptr;  // nowhere
+    // Where to from a crossing of lanes, in whole; nullptr: the same way as elsewhere.
+    Vec2 (Steerer::*at_crossing)(Vec2 crossing) = nullptr;
+    bool by_chance = false;  // at crossings
+    bool arrives = false;    // stands still where it wants to be
+  };
+  static constexpr std::array<Going, mind_deeds.size()> goings() {
+    return {{{},
+             {&Steerer::patrolled_way, &Steerer::heading_on},
+             {&Steerer::path_way, &Steerer::path_from},
+             {&Steerer::wandered_way, nullptr, true},
+             {&Steerer::way_to_goal, &Steerer::goal_from, false, true},
+             {&Steerer::way_from_goal},
+             {&Steerer::way_to_distance},
+             {}}};
+  }
+
   Thinker& thinker_;
   const MindPart& part_;
+  const Going going_ = goings()[static_cast<std::size_t>(part_.does)];
   Vec2 goal_;
   const Entities& entities_;
   const GridMover* lanes_;

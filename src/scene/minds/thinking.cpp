@@ -14,7 +14,7 @@ namespace {
 bool is_time(const Thinker& thinker, const MindPart& part) {
   if (part.every <= 0) return true;
   const std::int64_t every = std::max<std::int64_t>(thinker.in_ticks(part.every), 1);
-  const std::int64_t length = part.does == MindDoes::act ? 1 : thinker.in_ticks(part.seconds);
+  const std::int64_t length = part.deed().presses ? 1 : thinker.in_ticks(part.seconds);
   return thinker.mind.ticks % every >= every - std::min(length, every);
 }
 
@@ -57,7 +57,7 @@ bool applies(Thinker& thinker, std::size_t index, std::optional<Vec2>& goal) {
   const MindPart& part = thinker.mind.parts[index].value;
   goal.reset();
   if (!is_time(thinker, part) || !conditions_hold(thinker, index)) return false;
-  if (!is_about_a_thing(part.does)) return true;
+  if (!part.deed().about_a_thing) return true;
   goal = find_goal(thinker, part);
   return goal.has_value();
 }
@@ -66,7 +66,7 @@ bool applies(Thinker& thinker, std::size_t index, std::optional<Vec2>& goal) {
 bool goes_on(Thinker& thinker, std::optional<Vec2>& goal) {
   const MindPart* const part = thinker.mind.deciding();
   if (!part || thinker.mind.part_ticks >= thinker.in_ticks(part->hold)) return false;
-  if (!is_about_a_thing(part->does)) return true;
+  if (!part->deed().about_a_thing) return true;
   goal = find_goal(thinker, *part);
   return goal.has_value();
 }
@@ -128,7 +128,7 @@ Intent think(Tick& tick, Entity thing, Mind& mind, const Intent& before) {
   std::optional<Vec2> goal;
   const MindPart* const part = choose_part(thinker, goal);
   Intent intent;
-  if (part && part->does == MindDoes::act) {
+  if (part && part->deed().presses) {
     intent.direction = before.direction;
     intent.act_pressed = intent.act_held = true;
   } else if (part) {
