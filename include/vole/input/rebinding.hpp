@@ -18,9 +18,9 @@ namespace vole {
 
 struct Rebinding {
   int player = 1;
-  std::string name;                   // of an action or an axis
-  std::string side;                   // of an axis: "less" and "more", or "left", "right", "up" and "down"
-  std::vector<std::string> controls;  // all that press it from now on; none: nothing does
+  std::string name = {};  // of an action or an axis
+  std::string side = {};  // of an axis: "less" and "more", or "left", "right", "up" and "down"
+  std::vector<std::string> controls = {};  // all that press it from now on; none: nothing does
 };
 template <class V>
 void describe(V& v, Rebinding& rebinding) {
