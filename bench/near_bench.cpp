@@ -101,6 +101,26 @@ void with_kept_tree(benchmark::State& state) {
   }
 }
 
+// Things that ask nothing of each other, with one among them that is looked for: in a heap, and as far apart as they are elsewhere.
+void unasked(benchmark::State& state, bool heap) {
+  constexpr std::uint64_t seed = 1, robin = 2;
+  Crowd crowd;
+  std::vector<vole::PairRoles> roles(count, {.is = seed, .wants = robin});
+  roles[count / 2] = {.is = robin, .wants = seed};
+  if (heap)
+    for (vole::Rect& box : crowd.boxes) box.at *= 0.01f;
+  vole::PairFinder finder;
+  Pairs pairs;
+  for ([[maybe_unused]] auto tick : state) {
+    pairs.clear();
+    finder.find(crowd.boxes, roles, pairs);
+    benchmark::DoNotOptimize(pairs.data());
+  }
+  state.counters["pairs"] = static_cast<double>(pairs.size());
+}
+
+BENCHMARK_CAPTURE(unasked, heap, true)->Name("a heap of 10000 boxes/vole");
+BENCHMARK_CAPTURE(unasked, apart, false)->Name("a heap of 10000 boxes/as far apart");
 BENCHMARK(with_strips)->Name("pairs of 10000 moving boxes/vole");
 BENCHMARK(with_new_tree)->Name("pairs of 10000 moving boxes/a new R-tree");
 BENCHMARK(with_kept_tree)->Name("pairs of 10000 moving boxes/a kept R-tree");

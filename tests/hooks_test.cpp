@@ -186,8 +186,4 @@ TEST_CASE("a sprite of code's own is bound and drawn like one of a kind, whateve
   CHECK(one.links.layer == two.links.layer);
   CHECK(one.sheet() == two.sheet());
   CHECK((two.playhead().clip() == nullptr) == (one.playhead().clip() == nullptr));
-  // Another layer, by name.
-  stage.get<vole::Sprite>(by_code).layer_name.value = "ground";
-  belfry.tick();
-  CHECK(stage.get<vole::Sprite>(by_code).links.layer == stage.level().layer("ground"));
 }

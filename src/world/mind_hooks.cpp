@@ -94,10 +94,6 @@ void expect(const Mind& mind, const InLevel& in) {
   for (const Located<MindPart>& part : mind.parts) in.expect_path(part.value.path);
 }
 
-void bind(Mind& mind, const OnThing&) {
-  read_conditions(mind);
-}
-
 void read_conditions(Mind& mind) {
   if (!mind.conditions || !mind.conditions->are_of(mind.parts))
     mind.conditions = std::make_shared<Conditions>(mind.parts);

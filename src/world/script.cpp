@@ -123,10 +123,6 @@ void need(Script& script, const OfKind& kind) {
   kind.report().gather([&] { read_steps(script); });
 }
 
-void bind(Script& script, const OnThing&) {
-  read_steps(script);
-}
-
 Intent next_intent(Script& script, int ticks_per_second) {
   read_steps(script);
   if (!script.runs) return {};

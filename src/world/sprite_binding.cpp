@@ -87,8 +87,9 @@ void take_sheet(Sprite& sprite, const Binding& binding) {
 
 bool is_up_to_date(const Sprite& sprite) {
   const SpriteLinks& links = sprite.links;
-  return links.asset && links.asset.name() == sprite.sheet_name.value &&
-         (links.asset.shared() == links.sheet || links.asset.shared() == links.refused);
+  if (!links.asset || links.asset.name() != sprite.sheet_name.value) return false;
+  const Sheet* const newest = &*links.asset;
+  return newest == links.sheet.get() || newest == links.refused.get();
 }
 
 }  // namespace
@@ -108,7 +109,7 @@ void expect(const Sprite& sprite, const InLevel& in) {
 }
 
 void bind(Sprite& sprite, const OnThing& on) {
-  if (sprite.links.layer_name != sprite.layer_name.value) on.world.find_layer(sprite);
+  if (!sprite.links.has_layer) on.world.find_layer(sprite);
   if (is_up_to_date(sprite) || sprite.sheet_name.value.empty()) return;
   // Whole or not at all: with one bad track the sprite goes on with what it has, and that is told once.
   sprite.links.asset = on.binding.catalog.get<Sheet>(sprite.sheet_name.value, sprite.sheet_name.where);

@@ -68,10 +68,6 @@ void need(Switches& switches, const OfKind& kind) {
   check_conditions(switches, kind, report);
 }
 
-void bind(Switches& switches, const OnThing&) {
-  read_conditions(switches);
-}
-
 void read_conditions(Switches& switches) {
   if (!switches.conditions || !switches.conditions->are_of(switches.list))
     switches.conditions = std::make_shared<Conditions>(switches.list);

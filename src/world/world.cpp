@@ -56,7 +56,7 @@ void World::move_origin(IVec2 cells, const ComponentTypes& types) {
 }
 
 void World::find_layer(Sprite& sprite) const {
-  sprite.links.layer_name = sprite.layer_name.value;
+  sprite.links.has_layer = true;
   sprite.links.layer = 0;
   if (!level) return;
   const std::vector<LevelLayer>& layers = level.file().layers;

@@ -9,7 +9,8 @@
 // What need() makes ready is copied to each thing of the kind. bind() is called when the component is put down with its kind, when a
 // state is restored, and at the start of each tick; so one that code has added, or whose names or files are others, is bound like all
 // the rest, and a bind() that finds nothing changed has to be quick. What it finds is no state: what decides must follow from what is
-// described. forget() is called when the component is removed or replaced, and when its thing is; not when the scene ends.
+// described. What is read from texts of its own alone (scripts, conditions) needs no bind(): it is read anew where it is used and the texts are
+// others. forget() is called when the component is removed or replaced, and when its thing is; not when the scene ends.
 //
 // All are found where the type is made known (Game::knows), so they must be declared before that.
 #pragma once

@@ -29,7 +29,6 @@ namespace vole {
 
 class InLevel;
 class OfKind;
-struct OnThing;
 
 class Conditions;
 
@@ -155,7 +154,6 @@ inline OnlyField<std::vector<Located<MindPart>>> one_field(Mind& mind) {
 
 void need(Mind& mind, const OfKind& kind);
 void expect(const Mind& mind, const InLevel& in);
-void bind(Mind& mind, const OnThing& on);
 // Anew where the parts say others. Throws Error for what is none.
 void read_conditions(Mind& mind);
 

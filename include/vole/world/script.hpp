@@ -17,7 +17,6 @@
 namespace vole {
 
 class OfKind;
-struct OnThing;
 
 inline constexpr std::size_t most_script_steps = 4096;
 
@@ -78,6 +77,5 @@ void read_steps(Script& script);
 Intent next_intent(Script& script, int ticks_per_second);
 
 void need(Script& script, const OfKind& kind);
-void bind(Script& script, const OnThing& on);
 
 }  // namespace vole

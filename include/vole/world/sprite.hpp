@@ -59,12 +59,12 @@ FactSource fact_source(std::string_view fact);
 // What a sprite's names refer to at the moment. Not state: bind() makes it again.
 struct SpriteLinks {
   Asset<Sheet> asset;
-  std::shared_ptr<const Sheet> sheet;     // the version that the playing clip belongs to
-  std::shared_ptr<const Sheet> refused;   // a newer one, with which something is wrong
-  std::optional<std::string> layer_name;  // for which the layer was found
-  std::size_t layer = 0;                  // of the level
-  int still = 0;                          // the frame shown while no clip plays
-  int set = -1;                           // of the sheet: the playing clip is from this one, which is its
+  std::shared_ptr<const Sheet> sheet;    // the version that the playing clip belongs to
+  std::shared_ptr<const Sheet> refused;  // a newer one, with which something is wrong
+  bool has_layer = false;                // it was looked for
+  std::size_t layer = 0;                 // of the level
+  int still = 0;                         // the frame shown while no clip plays
+  int set = -1;                          // of the sheet: the playing clip is from this one, which is its
   int member = 0;
   std::vector<FactSource> fact_sources;
   const std::vector<const Track*>* own_tracks = nullptr;  // the game's

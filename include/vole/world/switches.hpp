@@ -22,7 +22,6 @@
 namespace vole {
 
 class OfKind;
-struct OnThing;
 
 class Conditions;
 
@@ -59,7 +58,6 @@ inline OnlyField<std::vector<Located<Switch>>> one_field(Switches& switches) {
 }
 
 void need(Switches& switches, const OfKind& kind);
-void bind(Switches& switches, const OnThing& on);
 // Anew where the list says others. Throws Error for what is none.
 void read_conditions(Switches& switches);
 
