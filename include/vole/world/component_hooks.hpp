@@ -26,7 +26,7 @@
 namespace vole {
 
 class Catalog;
-class Kinds;
+struct Kinds;
 class Level;
 class LevelNow;
 class Report;
