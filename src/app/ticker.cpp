@@ -5,7 +5,7 @@
 namespace vole {
 namespace {
 
-constexpr std::int64_t second = 1'000'000'000;
+constexpr std::int64_t nanoseconds_a_second = 1'000'000'000;
 
 }  // namespace
 
@@ -13,14 +13,14 @@ Ticker::Ticker(int ticks_per_second, int most_at_once)
     : rate_(std::clamp(ticks_per_second, 1, 1000)), most_(std::max(most_at_once, 1)) {}
 
 int Ticker::add(std::int64_t nanoseconds) {
-  gathered_ += std::clamp<std::int64_t>(nanoseconds, 0, 60 * second) * rate_;
-  const std::int64_t due = gathered_ / second;
-  gathered_ %= second;
+  gathered_ += std::clamp<std::int64_t>(nanoseconds, 0, 60 * nanoseconds_a_second) * rate_;
+  const std::int64_t due = gathered_ / nanoseconds_a_second;
+  gathered_ %= nanoseconds_a_second;
   return static_cast<int>(std::min(due, most_));
 }
 
 float Ticker::share_of_tick() const {
-  const float share = static_cast<float>(gathered_) / static_cast<float>(second);
+  const float share = static_cast<float>(gathered_) / static_cast<float>(nanoseconds_a_second);
   return std::min(share, 0.999999f);
 }
 
