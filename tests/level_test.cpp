@@ -828,3 +828,22 @@ TEST_CASE("what two tilesets say alike at the same place of their files is repor
     CHECK(wrong.find(name + ".tileset.toml:4:1: error: no component \"bodi\"") != std::string::npos);
   }
 }
+
+TEST_CASE("to put what is there already is no change, also after another tile was there") {
+  TestStage test;
+  TempFolder folder;
+  write_small_game(folder);
+  vole::Stage& stage = test.start(folder);
+  stage.load_level("patch");
+  vole::LevelNow& level = stage.level();
+  const auto changes_by = [&](const char* tile) {
+    const std::uint64_t before = level.changes();
+    level.put("ground", {2, 1}, tile);
+    return level.changes() != before;
+  };
+  CHECK_FALSE(changes_by(""));
+  for (const char* tile : {"soil", "grass", "soil", ""}) {
+    CHECK(changes_by(tile));
+    CHECK_FALSE(changes_by(tile));
+  }
+}

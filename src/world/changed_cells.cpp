@@ -7,12 +7,16 @@
 
 namespace vole {
 
-void ChangedCells::set(std::string_view layer, IVec2 cell, std::string_view tile) {
-  tiles_.insert_or_assign({std::string(layer), cell.y, cell.x}, std::string(tile));
+bool ChangedCells::set(std::string_view layer, IVec2 cell, std::string_view tile) {
+  const auto [at, is_new] = tiles_.try_emplace({std::string(layer), cell.y, cell.x}, tile);
+  if (is_new) return true;
+  if (at->second == tile) return false;
+  at->second = tile;
+  return true;
 }
 
-void ChangedCells::forget(std::string_view layer, IVec2 cell) {
-  tiles_.erase({std::string(layer), cell.y, cell.x});
+bool ChangedCells::forget(std::string_view layer, IVec2 cell) {
+  return tiles_.erase({std::string(layer), cell.y, cell.x}) > 0;
 }
 
 std::vector<ChangedCell> ChangedCells::list() const {

@@ -135,12 +135,10 @@ void LevelNow::put(std::string_view layer_name, IVec2 cell, std::string_view til
   if (!IRect{{0, 0}, cells()}.contains(cell))
     throw Error(FilePosition{}, fmt::format("the level \"{}\" has no cell {}, {}: it is {} x {}", name_,
                                             cell.x, cell.y, cells().x, cells().y));
-  if (same(written(index, cell), wanted))
-    changed_.forget(layer_name, cell);
-  else
-    changed_.set(layer_name, cell, tile);
+  const bool is_new = same(written(index, cell), wanted) ? changed_.forget(layer_name, cell)
+                                                         : changed_.set(layer_name, cell, tile);
   // The list of what was put is part of the state, and minds go by it.
-  cells_->say_changed();
+  if (is_new) cells_->say_changed();
   cells_->put(index, cell, wanted, origin_);
 }
 

@@ -65,10 +65,13 @@ void expect_tracks(const Sheet& sheet, const Binding& binding) {
   report.throw_if_errors();
 }
 
-// Finds the sheet, and everything else that its names mean; what it plays goes on, by its names, in the newest version. Throws Error for a
-// name that is not there.
-void take_sheet(Sprite& sprite, const Binding& binding) {
+// Finds the file of the sheet. Throws Error for a name that is not there.
+void find_sheet(Sprite& sprite, const Binding& binding) {
   sprite.links.asset = binding.catalog.get<Sheet>(sprite.sheet_name.value, sprite.sheet_name.where);
+}
+
+// Takes its newest version: what is played goes on, by its names. Throws Error for a clip that it has not.
+void take_sheet(Sprite& sprite, const Binding& binding) {
   const std::shared_ptr<const Sheet> before = std::exchange(sprite.links.sheet, sprite.links.asset.shared());
   sprite.links.own_tracks = &binding.own_tracks;
   bind_facts(sprite, before.get());
@@ -96,7 +99,10 @@ bool is_up_to_date(const Sprite& sprite) {
 
 void need(Sprite& sprite, const OfKind& kind) {
   if (sprite.sheet_name.value.empty()) return;
-  kind.report().gather([&] { take_sheet(sprite, kind.binding()); });
+  kind.report().gather([&] {
+    find_sheet(sprite, kind.binding());
+    take_sheet(sprite, kind.binding());
+  });
   const Sheet* const sheet = sprite.sheet();
   if (!sheet || sheet->missing) return;
   kind.report().gather([&] { expect_tracks(*sheet, kind.binding()); });
@@ -112,7 +118,7 @@ void bind(Sprite& sprite, const OnThing& on) {
   if (!sprite.links.has_layer) on.world.find_layer(sprite);
   if (is_up_to_date(sprite) || sprite.sheet_name.value.empty()) return;
   // Whole or not at all: with one bad track the sprite goes on with what it has, and that is told once.
-  sprite.links.asset = on.binding.catalog.get<Sheet>(sprite.sheet_name.value, sprite.sheet_name.where);
+  find_sheet(sprite, on.binding);
   sprite.links.refused = sprite.links.asset.shared();
   expect_tracks(*sprite.links.refused, on.binding);
   sprite.links.refused.reset();

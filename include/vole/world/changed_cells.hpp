@@ -27,8 +27,9 @@ void describe(V& v, ChangedCell& changed) {
 class ChangedCells {
  public:
   bool empty() const { return tiles_.empty(); }
-  void set(std::string_view layer, IVec2 cell, std::string_view tile);
-  void forget(std::string_view layer, IVec2 cell);
+  // Both tell whether that is anything new.
+  bool set(std::string_view layer, IVec2 cell, std::string_view tile);
+  bool forget(std::string_view layer, IVec2 cell);
   // A copy of them all.
   std::vector<ChangedCell> list() const;
 
