@@ -24,7 +24,7 @@ export XDG_CACHE_HOME
 
 # What collides ends in the same bits here as everywhere.
 libraries=$(dirname "$(find "$out/cache" -name libvole.a)")
-NODE_PATH=${NODE_PATH:+$NODE_PATH:}/usr/share/nodejs em++ -std=c++20 -O2 -DNDEBUG -ffp-contract=off -fexceptions -Iinclude \
+NODE_PATH=${NODE_PATH:+$NODE_PATH:}/usr/share/nodejs em++ -std=c++20 -O2 -DNDEBUG -ffp-contract=off -fwasm-exceptions -Iinclude \
   -Iexamples/towpath/src -I"$native/examples/towpath/towpath_scenes_names" \
   -Iexamples/milkround/src -I"$native/examples/milkround/milkround_scenes_names" -isystem "$libraries/../headers" \
   tests/web/same_bits.cpp examples/towpath/src/towpath.cpp examples/milkround/src/end.cpp \

@@ -670,6 +670,29 @@ TEST_CASE("check tells what is wrong with the pieces of an endless level") {
              Catch::Contains("levels/gap.level.toml: warning: this file is not used"));
 }
 
+TEST_CASE("check tells what a level or a piece lacks for a thing in it, as the game would") {
+  TempFolder folder;
+  write_small_game(folder);
+  const auto found = [&] { return vole_in(folder, "check").output; };
+  const std::string kinds = vole::read_text(folder.path("kinds.toml"), 1 << 16);
+  folder.write("kinds.toml", kinds + "[lift]\nbody = { size = [8, 4] }\nalong_path = { path = \"upp\" }\n");
+  const std::string level = vole::read_text(folder.path("levels/patch.level.toml"), 1 << 16);
+  const std::string lift = "[[places]]\nkind = \"lift\"\ncell = [3, 2]\n";
+  const std::string path = "[[paths]]\nname = \"up\"\npoints = [[8, 8], [24, 8]]\n";
+  folder.write("levels/patch.level.toml", level + lift);
+  CHECK_THAT(found(), Catch::Contains("error: no path \"upp\" in level \"patch\""));
+  folder.write("levels/patch.level.toml", level + lift + path);
+  CHECK_THAT(found(), Catch::Contains("error: no path \"upp\" in level \"patch\"; did you mean \"up\"?"));
+  folder.write("kinds.toml", kinds + "[lift]\nbody = { size = [8, 4] }\nalong_path = { path = \"up\" }\n");
+  CHECK(found().find("no path") == std::string::npos);
+  // A path of the level is none of its pieces, and the other way round.
+  folder.write(
+      "levels/shelf.level.toml",
+      "tileset = \"soil\"\nletters = { \".\" = \"\" }\n[[layers]]\nname = \"ground\"\nrows = "
+      "[\"....\", \"....\"]\n[[layers]]\nname = \"things\"\n[[places]]\nkind = \"lift\"\ncell = [1, 1]\n");
+  CHECK_THAT(found(), Catch::Contains("error: no path \"up\" in level \"shelf\""));
+}
+
 TEST_CASE("an action that nothing is bound to is told of, but not one that another player has") {
   TempFolder folder;
   write_tidy_game(folder);

@@ -9,6 +9,8 @@
 #include "vole/app/host.hpp"
 #include "vole/app/ticker.hpp"
 #include "vole/input/gather.hpp"
+#include "vole/input/input_reader.hpp"
+#include "vole/input/input_writer.hpp"
 #include "vole/input/recording.hpp"
 
 namespace {
@@ -26,6 +28,15 @@ vole::Controls small_controls() {
                            .more = {control("key ArrowRight")},
                            .sticks = {control("pad stick left x")}});
   return controls;
+}
+
+vole::Recording small_recording() {
+  vole::Recording recording;
+  recording.game = "small";
+  recording.game_version = recording.vole_version = "1";
+  recording.ticks_per_second = 60;
+  recording.checksum.value = "00000000000000aa";
+  return recording;
 }
 
 }  // namespace
@@ -553,7 +564,9 @@ TEST_CASE("any input is recorded and given back tick for tick, whatever its name
   for (int round = 0; round < 50; ++round) {
     vole::InputGather gather(controls);
     vole::InputWriter writer(controls);
-    vole::Recording recording{"small", "1", "1", chance.next_wide(), 60, 200, "00000000000000aa", {}, {}};
+    vole::Recording recording = small_recording();
+    recording.seed = static_cast<std::int64_t>(chance.next_wide());
+    recording.ticks = 200;
     std::vector<vole::TickInput> given;
     for (int tick = 0; tick < 200; ++tick) {
       for (std::uint32_t events = chance.below(5); events > 0; --events) {
@@ -734,7 +747,7 @@ TEST_CASE("hours of a stick and the pointer fit into a recording that is read ba
   controls.pointer = true;
   vole::Random chance(12);
   vole::InputWriter writer(controls);
-  vole::Recording recording{"small", "1", "1", 1, 60, 0, "00000000000000aa", {}, {}};
+  vole::Recording recording = small_recording();
   std::vector<vole::TickInput> given;
   vole::TickInput input(controls);
   const int minutes = 20, ticks = minutes * 60 * 60;
@@ -764,7 +777,9 @@ TEST_CASE("hours of a stick and the pointer fit into a recording that is read ba
 TEST_CASE("after a comma a line has the values of what moved in the tick before, and nothing else") {
   const vole::Controls controls = small_controls();
   const auto walked = [&](const std::string& line) {
-    vole::InputReader reader(vole::Recording{"", "", "", 0, 60, 9, "", {}, {{line, {}}}}, controls);
+    vole::Recording recording;
+    recording.inputs = {{line, {}}};
+    vole::InputReader reader(recording, controls);
     std::string all;
     for (int tick = 0; tick < 6; ++tick)
       all += std::to_string(std::lround(reader.next().axis("walk") * 100)) + " ";

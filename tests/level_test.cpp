@@ -4,9 +4,12 @@
 #include <fmt/core.h>
 
 #include <cmath>
+#include <map>
+#include <set>
 
 #include "test_stage.hpp"
 #include "vole/base/names.hpp"
+#include "vole/base/writing.hpp"
 #include "vole/draw/raster.hpp"
 #include "vole/input/intent.hpp"
 #include "vole/physics/subpixel.hpp"
@@ -292,7 +295,12 @@ TEST_CASE("a thing refers to another by the name of its place") {
   test.start(test.folder).load_level("long");
   vole::Stage& other = test.running->stage();
   vole::Node over = vole::parse_toml("lever = { gate = \"east gate\" }", "code");
-  CHECK(other.get<Lever>(other.spawn("crumb", {8, 8}, over)).gate.thing == other.named("east gate"));
+  const vole::Entity crumb = other.spawn("crumb", {8, 8}, over);
+  CHECK(other.get<Lever>(crumb).gate.thing == other.named("east gate"));
+  // What code has set without a name stays, whoever comes to life.
+  other.get<Lever>(crumb).gate = {{}, crumb};
+  other.spawn("crumb", {8, 8}, over);
+  CHECK(other.get<Lever>(crumb).gate.thing == crumb);
   // A wrong name is told, and nothing is loaded.
   test.level(lever("{ gate = \"est gate\" }") + gate);
   vole::Stage& fresh = test.start(test.folder);
@@ -804,6 +812,33 @@ TEST_CASE("no two states of cells have the same number, in whichever level") {
     stage.level().put("ground", {i, 0}, "soil");
     CHECK(seen.insert(stage.level().changes()).second);
   }
+}
+
+TEST_CASE("levels have the same in them exactly where their contents have the same number") {
+  LevelStage test;
+  vole::Stage& stage = test.load("");
+  vole::Random chance(8);
+  std::map<std::uint64_t, std::string> seen;
+  std::set<std::string> all;
+  const auto text_of = [&] {
+    std::string text;
+    for (const vole::ChangedCell& each : stage.level().changed()) text += vole::to_inline_toml(each);
+    return text;
+  };
+  for (int i = 0; i < cases(2000); ++i) {
+    vole::LevelNow& level = stage.level();
+    constexpr const char* tiles[] = {"soil", "grass", ""};
+    level.put("ground", {static_cast<int>(chance.below(3)), 1}, tiles[chance.below(3)]);
+    if (chance.chance(0.05f)) level.bind(test.setting->binding());  // as a restore does
+    const auto [at, is_new] = seen.emplace(level.contents(), text_of());
+    REQUIRE(at->second == text_of());
+    all.insert(text_of());
+    REQUIRE(all.size() == seen.size());
+  }
+  CHECK(seen.size() > 20);
+  const std::uint64_t before = stage.level().contents();
+  stage.load_level("long");
+  CHECK(stage.level().contents() != before);
 }
 
 TEST_CASE("what two tilesets say alike at the same place of their files is reported for each") {

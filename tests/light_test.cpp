@@ -4,6 +4,7 @@
 #include <fmt/core.h>
 
 #include <cmath>
+#include <utility>
 
 #include "test_stage.hpp"
 #include "vole/draw/raster.hpp"
@@ -383,6 +384,38 @@ TEST_CASE("a dark level is lit by its lamps, behind whose walls it stays dark") 
   CHECK(yard.state() != before);
   stage.level().darken(0);
   CHECK(yard.at(60, 2) == 255);
+}
+
+TEST_CASE(
+    "lamps light the same in a scene that is restored or entered anew as in one that remembers nothing") {
+  DarkYard yard;
+  yard.start(yard.folder).load_level("patch");
+  yard.running->stage().spawn("lantern", {26, 20});
+  yard.running->stage().spawn("lantern", {50, 8});
+  vole::Random chance(3);
+  std::vector<vole::StateBytes> kept{yard.state()};
+  const auto restore = [&](const vole::StateBytes& state) {
+    yard.running = std::make_unique<vole::RunningScene>(
+        *yard.setting, yard.game.steps(), yard.game.scenes().get("cues"), vole::SceneArgument(), 1);
+    vole::StateReader in(state);
+    yard.running->read(in);
+    yard.running->bind();
+  };
+  for (int i = 0; i < cases(300); ++i) {
+    vole::LevelNow& level = yard.running->stage().level();
+    level.put("ground", {below(chance, 8), below(chance, 4)}, chance.chance(0.5f) ? "soil" : "");
+    if (chance.chance(0.3f)) restore(kept[chance.below(static_cast<std::uint32_t>(kept.size()))]);
+    if (chance.chance(0.2f)) kept.push_back(yard.state());
+    const vole::Image picture = yard.picture();
+    // Nothing that was found for another scene.
+    const auto caches = std::exchange(yard.setting->caches, vole::make_scene_caches());
+    const vole::StateBytes state = yard.state();
+    restore(state);
+    const vole::Image anew = yard.picture();
+    yard.setting->caches = caches;
+    restore(state);
+    for (int y = 0; y < 32; ++y) REQUIRE(std::equal(picture.row(y), picture.row(y) + 64, anew.row(y)));
+  }
 }
 
 TEST_CASE("zones are darker than the level, and the last layers are drawn over the dark") {

@@ -4,6 +4,8 @@
 #include <queue>
 
 #include "vole/input/gather.hpp"
+#include "vole/input/input_reader.hpp"
+#include "vole/input/input_writer.hpp"
 #include "vole/input/recording.hpp"
 #include "vole/level/way_field.hpp"
 #include "vole/world/fly_mover.hpp"
@@ -543,4 +545,36 @@ TEST_CASE(
   for (int i = 0; i < 200 && yard.pose(guard).at.y < 170; ++i) yard.tick();
   CHECK(yard.pose(guard).at.x > left.x - 40);
   CHECK(yard.pose(guard).at.x < left.x + 20);
+}
+
+TEST_CASE("a script presses each button at the begin of a row of steps that hold it, and at no other tick") {
+  const std::vector<std::string> words{"jump", "drop", "dash", "act"};
+  vole::Random chance(4);
+  for (int round = 0; round < cases(200); ++round) {
+    vole::Script script;
+    std::vector<std::vector<bool>> held;  // of each tick, of each word
+    for (std::uint32_t steps = 1 + chance.below(6); steps > 0; --steps) {
+      const std::uint32_t ticks = 1 + chance.below(3);
+      std::string text = std::to_string(ticks) + " ticks";
+      std::vector<bool> pushed;
+      for (const std::string& word : words) {
+        pushed.push_back(chance.chance(0.4f));
+        if (pushed.back()) text += " " + word;
+      }
+      script.steps.push_back({text, {}});
+      held.insert(held.end(), ticks, pushed);
+    }
+    std::vector<bool> before(words.size(), false);
+    for (const std::vector<bool>& now : held) {
+      const vole::Intent intent = vole::next_intent(script, 60);
+      const bool presses[] = {intent.jump_pressed, intent.drop_pressed, intent.dash_pressed,
+                              intent.act_pressed};
+      for (std::size_t i = 0; i < words.size(); ++i) REQUIRE(presses[i] == (now[i] && !before[i]));
+      REQUIRE(intent.jump_held == now[0]);
+      REQUIRE(intent.act_held == now[3]);
+      before = now;
+    }
+    CHECK(vole::next_intent(script, 60).direction == Vec2{0, 0});
+    CHECK(script.over());
+  }
 }

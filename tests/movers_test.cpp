@@ -81,7 +81,7 @@ TEST_CASE("nothing but walking, jumping and falling is done that was not asked f
     among.ticks(1, direction, jump, dash);
     alone.ticks(1, direction, jump, dash);
     REQUIRE(among.at() == alone.at());
-    REQUIRE(among.mover().state == SideState::free);
+    REQUIRE(among.mover().now.state == SideState::free);
   }
 }
 
@@ -121,7 +121,7 @@ TEST_CASE("along a wall it slides as slowly as asked, jumps off it, and climbs b
   Voles slides("wall_slide = 30, wall_jump = [120, 260]", {60, 60}, walls);
   slides.ticks(40, {1, 0});
   CHECK(slides.velocity().y == 30);
-  CHECK(slides.mover().state == SideState::sliding);
+  CHECK(slides.mover().now.state == SideState::sliding);
   const float before = slides.at().y;
   slides.ticks(1, {1, 0}, true);
   CHECK(slides.velocity().x < -100);
@@ -158,7 +158,7 @@ TEST_CASE("a ladder is climbed up onto its top and down from there; a jump lets 
       rows_with({{10, "####T###"}, {11, "....H..."}, {12, "....H..."}, {13, "....H..."}, {14, "....H..."}});
   Voles voles("climb = 60", {72, floor_y}, rows);
   voles.ticks(30, {0, -1});
-  CHECK(voles.mover().state == SideState::climbing);
+  CHECK(voles.mover().now.state == SideState::climbing);
   CHECK(voles.velocity().y == -60);
   voles.ticks(10);
   const float hangs = voles.at().y;
@@ -167,19 +167,19 @@ TEST_CASE("a ladder is climbed up onto its top and down from there; a jump lets 
   voles.ticks(90, {0, -1});
   CHECK(voles.at().y == 160);
   CHECK(voles.grounded());
-  CHECK(voles.mover().state == SideState::free);
+  CHECK(voles.mover().now.state == SideState::free);
   voles.ticks(30, {0, 1});
   CHECK(voles.at().y == 190);
-  CHECK(voles.mover().state == SideState::climbing);
+  CHECK(voles.mover().now.state == SideState::climbing);
   voles.ticks(1, {0, 0}, true);
-  CHECK(voles.mover().state == SideState::free);
+  CHECK(voles.mover().now.state == SideState::free);
   CHECK(voles.velocity().y < 0);
   voles.ticks(120);
   CHECK(voles.at().y == floor_y);
   // Up a ladder whose top is open it hangs on below its end.
   Voles open("climb = 60", {72, floor_y}, rows_with({{13, "....H..."}, {14, "....H..."}}));
   open.ticks(120, {0, -1});
-  CHECK(open.mover().state == SideState::climbing);
+  CHECK(open.mover().now.state == SideState::climbing);
   const float y = open.at().y;
   open.ticks(30, {0, -1});
   CHECK(std::abs(open.at().y - y) < 2);
@@ -200,7 +200,7 @@ TEST_CASE(
     voles.pose(voles.thing).at.x = x;
     voles.ticks(130, {0, 1});
     CHECK(voles.at().y == floor_y);
-    CHECK(voles.mover().state == SideState::free);
+    CHECK(voles.mover().now.state == SideState::free);
   }
 }
 
@@ -210,7 +210,7 @@ TEST_CASE(
   const std::string rows = rows_with({{10, deep}, {11, deep}, {12, deep}, {13, deep}, {14, deep}});
   Voles voles("swim = 50", {100, 200}, rows);
   voles.ticks(60);
-  CHECK(voles.mover().state == SideState::swimming);
+  CHECK(voles.mover().now.state == SideState::swimming);
   CHECK(voles.velocity() == Vec2{30, 15});
   voles.ticks(60, {-1, 0});
   CHECK(voles.velocity().x == -20);
@@ -239,7 +239,7 @@ TEST_CASE("it crouches under what is low, and gets up only where there is room")
   CHECK(voles.at().x < 125);
   voles.ticks(2, {0, 1});
   CHECK(voles.stage->box(voles.thing).size.y == 8);
-  CHECK(voles.mover().state == SideState::crouching);
+  CHECK(voles.mover().now.state == SideState::crouching);
   const float x = voles.at().x;
   voles.ticks(10, {0.8f, 0.6f});
   CHECK(voles.at().x - x == Approx(0.8f * 50 / 6).margin(1));
@@ -254,7 +254,7 @@ TEST_CASE("it crouches under what is low, and gets up only where there is room")
   voles.stage->get<vole::Pose>(ceiling).at.y = floor_y - 14;
   voles.ticks(4);
   CHECK(voles.stage->box(voles.thing).size.y == 14);
-  CHECK(voles.mover().state == SideState::free);
+  CHECK(voles.mover().now.state == SideState::free);
 }
 
 TEST_CASE("a dash goes straight for its time, once in the air, and not again before its pause is over") {
@@ -265,11 +265,11 @@ TEST_CASE("a dash goes straight for its time, once in the air, and not again bef
   voles.ticks(12, {1, 0}, false, true);
   CHECK(voles.at().x - x == Approx(60).margin(6));
   CHECK(voles.at().y == y);
-  CHECK(voles.mover().state == SideState::dashing);
+  CHECK(voles.mover().now.state == SideState::dashing);
   voles.ticks(2);
-  CHECK(voles.mover().state == SideState::free);
+  CHECK(voles.mover().now.state == SideState::free);
   voles.ticks(1, {1, 0}, false, true);
-  CHECK(voles.mover().state == SideState::free);
+  CHECK(voles.mover().now.state == SideState::free);
   voles.ticks(200);
   REQUIRE(voles.grounded());
   voles.ticks(1, {-1, 0}, false, true);
@@ -280,7 +280,7 @@ TEST_CASE("gliding falls slowly while jump is held, and only then") {
   Voles voles("glide = 40", {100, 20});
   voles.ticks(30, {0, 0}, true);
   CHECK(voles.velocity().y == 40);
-  CHECK(voles.mover().state == SideState::gliding);
+  CHECK(voles.mover().now.state == SideState::gliding);
   voles.ticks(10);
   CHECK(voles.velocity().y > 100);
 }

@@ -8,6 +8,8 @@
 #include "vole/app/player_settings.hpp"
 #include "vole/app/session.hpp"
 #include "vole/input/gather.hpp"
+#include "vole/input/input_reader.hpp"
+#include "vole/input/input_writer.hpp"
 #include "vole/input/recording.hpp"
 #include "vole/level/level.hpp"
 #include "vole/scene/cues.hpp"

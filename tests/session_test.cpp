@@ -165,7 +165,7 @@ TEST_CASE("a recorded run is repeated, and any change of it is noticed") {
   // Cut short by --ticks, it is not to the end, but not different either.
   CHECK(small.main({"--headless", "--replay", file, "--ticks", "20"}) == 0);
   other = recording;
-  other.checksum = "0000000000000000";
+  other.checksum.value = "0000000000000000";
   vole::write_recording(small.folder.path("b.run"), other);
   CHECK(small.main({"--headless", "--replay", small.folder.path("b.run")}) == 1);
 }

@@ -224,6 +224,21 @@ TEST_CASE("a set goes on in a new version of its sheet, or ends with it") {
   CHECK(walker.sprite().playing_set() == nullptr);
 }
 
+TEST_CASE("a set by the game's own states goes on with the same one when it is restored") {
+  Walker walker;
+  walker.sprite().play("mood", Mood::cross);
+  walker.tick(3);
+  const vole::StateBytes state = walker.state();
+  vole::RunningScene again(*walker.setting, walker.game.steps(), walker.game.scenes().get("cues"), {}, 1);
+  vole::StateReader in(state);
+  again.read(in);
+  again.bind();
+  auto& sprite = again.stage().get<vole::Sprite>(walker.mouse);
+  CHECK(sprite.playhead().clip()->name == "stamp");
+  CHECK(sprite.playing_member()->key == "cross");
+  CHECK(sprite.playhead().ticks() == walker.sprite().playhead().ticks());
+}
+
 TEST_CASE("things that turn this way and that allocate nothing") {
   if (!allocations_are_counted()) return;
   Walker walker("[[rules]]\nclip = \"walk\"\nwhen = [\"speed > 1\"]\n[[rules]]\nclip = \"stand\"\n");

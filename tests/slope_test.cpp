@@ -2,6 +2,7 @@
 #include <array>
 #include <cmath>
 #include <functional>
+#include <limits>
 
 #include "support.hpp"
 #include "vole/physics/box_in_grid.hpp"
@@ -472,5 +473,29 @@ TEST_CASE("on the largest roofs a walker goes as far as it walks, and stays on t
                                    std::min(height(x - 4), height(x + 4)));
       REQUIRE(std::abs(static_cast<double>(y) - roof) < 0.1);
     }
+  }
+}
+
+TEST_CASE("who walks by any number goes as far as there is ground, and ends somewhere") {
+  CollisionWorld world;
+  CollisionBody ground;
+  ground.at = {0, 0};
+  ground.box = {{-100, 0}, {200, 8}};
+  world.put(0, ground);
+  CollisionBody walker;
+  walker.box = {{-4, -8}, {8, 8}};
+  walker.at = {0, 0};
+  for (const float length :
+       {5e33f, -5e33f, std::numeric_limits<float>::infinity(), -std::numeric_limits<float>::infinity(),
+        std::numeric_limits<float>::quiet_NaN()}) {
+    const BodyMoved moved = world.walk(walker, length);
+    CAPTURE(length, moved.at.x, moved.at.y);
+    CHECK(std::isfinite(moved.at.x));
+    CHECK(std::isfinite(moved.at.y));
+    CHECK(std::isfinite(moved.rest));
+    if (!std::isfinite(length))
+      CHECK(moved.at == walker.at);
+    else
+      CHECK((length > 0 ? moved.at.x > 90 : moved.at.x < -90));
   }
 }

@@ -8,6 +8,7 @@
 #include "vole/app/project.hpp"
 #include "vole/app/simulation.hpp"
 #include "vole/app/state_difference.hpp"
+#include "vole/input/input_reader.hpp"
 #include "vole/input/recording.hpp"
 #include "vole/world/motion.hpp"
 #include "vole/world/side_mover.hpp"
@@ -104,7 +105,7 @@ TEST_CASE("a snapshot of any tick of a shipped run goes on to the same end in a 
     played.play_to(*played.simulation, played.recording.ticks, [&](std::int64_t at, std::uint64_t sum) {
       checksums[static_cast<std::size_t>(at)] = sum;
     });
-    CHECK(vole::checksum_text(checksums.back()) == played.recording.checksum);
+    CHECK(vole::checksum_text(checksums.back()) == played.recording.checksum.value);
 
     for (const auto& [tick, snapshot] : taken) {
       CAPTURE(file, tick);
@@ -129,7 +130,7 @@ TEST_CASE("another process plays a written state on", "[.other-process]") {
   Played played(allotment_folder() + "/recordings/harvest.run");
   played.simulation->restore_toml(vole::read_toml(variable("VOLE_STATE_FILE")));
   played.play_to(*played.simulation, played.recording.ticks);
-  CHECK(vole::checksum_text(played.simulation->checksum()) == played.recording.checksum);
+  CHECK(vole::checksum_text(played.simulation->checksum()) == played.recording.checksum.value);
 }
 
 TEST_CASE("a state in a file is played on by another process") {

@@ -230,7 +230,7 @@ TEST_CASE("a jump just after the edge or just before landing still counts") {
   const auto jumps_on_landing = [](float height) {
     Jumper jumper;
     jumper.pose.at.y = 160 - height;
-    jumper.mover.since_ground = 1000;
+    jumper.mover.now.since_ground = 1000;
     jumper.tick(0, true, true);
     for (int i = 0; i < 60; ++i) {
       jumper.tick(0, false, true);

@@ -453,7 +453,7 @@ TEST_CASE("names of actions and axes are read back from a recording, whatever th
     vole::InputWriter writer(controls);
     vole::Recording recording;
     recording.game = "g";
-    recording.checksum = "0123456789abcdef";
+    recording.checksum.value = "0123456789abcdef";
     recording.ticks_per_second = 60;
     std::vector<vole::TickInput> all;
     for (int tick = 0; tick < 20; ++tick) {
@@ -480,7 +480,7 @@ TEST_CASE("a script of inputs by hand is played, and compared with nothing") {
   Small small;
   small.folder.write("jump.run", "game = \"small\"\nticks = 30\ninputs = [\"0 walk 100\", \"5 jump +\"]\n");
   const vole::Recording script = vole::read_recording(small.folder.path("jump.run"));
-  CHECK(script.checksum.empty());
+  CHECK(script.checksum.value.empty());
   CHECK(script.ticks_per_second == 0);
   vole::Project project = vole::read_project(small.folder.path("game.toml"));
   vole::Replay replay(small.folder.path("jump.run"), project,

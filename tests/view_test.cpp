@@ -5,6 +5,8 @@
 #include <limits>
 
 #include "test_stage.hpp"
+#include "vole/base/reading.hpp"
+#include "vole/base/writing.hpp"
 #include "vole/draw/background.hpp"
 #include "vole/draw/camera.hpp"
 #include "vole/draw/raster.hpp"
@@ -537,4 +539,25 @@ TEST_CASE("the camera goes over to a zone, and keeps several things in view") {
   stage.remove(mouse);
   town.tick(5);
   CHECK(stage.camera().middle() == middle);
+}
+
+TEST_CASE("what a game sets of a camera can stand in a file, and is taken over at once") {
+  vole::CameraSettings settings;
+  vole::Report report;
+  read(vole::parse_toml("slack = [16, 12]\nzoom = 2\nahead = 0.4\n", "camera"), settings, report);
+  CHECK_FALSE(report.has_errors());
+  Camera camera;
+  camera.jump_to({100, 60});
+  camera.use(settings);
+  CHECK(camera.slack == Vec2{16, 12});
+  CHECK(camera.zoom == 2);
+  CHECK(camera.ahead == 0.4f);
+  CHECK(camera.middle() == Vec2{100, 60});
+  // As the state of a scene that keeps them.
+  vole::CameraSettings again;
+  read(vole::parse_toml(to_toml(settings), "camera"), again, report, vole::TableOf::state);
+  CHECK(to_toml(again) == to_toml(settings));
+  read(vole::parse_toml("zoom = 40\nslak = [1, 1]\n", "camera"), settings, report);
+  CHECK(to_text(report.problems().at(0)) == "camera:1:8: error: 40 is too large; the most is 16");
+  CHECK(to_text(report.problems().at(1)).find("did you mean \"slack\"?") != std::string::npos);
 }

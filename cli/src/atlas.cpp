@@ -8,6 +8,7 @@
 #include <set>
 
 #include "atlas_pages.hpp"
+#include "command.hpp"
 #include "commands.hpp"
 #include "game_files.hpp"
 #include "names_header.hpp"
@@ -20,6 +21,14 @@
 #include "vole/base/writing.hpp"
 
 namespace {
+
+struct AtlasOptions {
+  std::string folder = ".";
+  std::string output;          // the folder for pages and sheet file; empty: only the header is written
+  std::string name = "atlas";  // of the files
+  std::string header;          // empty: NAME.hpp in the output folder
+  int page = 1024;             // the most pixels along a side
+};
 
 // The first lines of what is written: a file that begins otherwise is not ours to replace.
 constexpr std::string_view made_by_atlas = "# Made by `vole atlas`; changes are lost when it runs again.";
@@ -221,13 +230,39 @@ void write_header(Catalog& catalog, const std::string& path) {
   fmt::print("{}\n", path);
 }
 
-}  // namespace
-
-int atlas(const AtlasOptions& options) {
+void atlas(const AtlasOptions& options) {
   SourceFolder source(options.folder);
   if (!options.output.empty()) write_atlas(source.catalog(), options);
   const std::string header =
       !options.header.empty() ? options.header : vole::join_path(options.output, options.name + ".hpp");
   write_header(source.catalog(), header);
-  return 0;
+}
+
+}  // namespace
+
+void add_atlas(CommandLine& line) {
+  const auto options = std::make_shared<AtlasOptions>();
+  Command command = line.add("atlas", "Pack pictures onto pages, and write a C++ header of a game's names",
+                             "  vole atlas my-game -o my-game/packed\n"
+                             "  vole atlas pictures -o packed --name icons --page 2048\n"
+                             "  vole atlas my-game --header src/names.hpp",
+                             [options] {
+                               if (options->output.empty() && options->header.empty())
+                                 throw WrongUsage("--output or --header is required");
+                               atlas(*options);
+                               return 0;
+                             });
+  command.word("DIR", options->folder, "A game's folder, or a folder of pictures").needed();
+  command.word("-o,--output", options->output, "The folder for pages and sheet file").value_name("DIR");
+  command.word("--header", options->header, "Where the header goes; alone: write nothing but the header")
+      .value_name("FILE");
+  command.word("--name", options->name, "What the files are called")
+      .checked_by([](const std::string& name) {
+        return is_file_name(name) ? std::string()
+                                  : "is made of letters, digits, '-', '_' and '.', and begins with no '.'";
+      })
+      .shows_default();
+  command.word("--page", options->page, "The most pixels along a side of a page")
+      .within(16, vole::Image::longest_side)
+      .shows_default();
 }

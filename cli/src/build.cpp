@@ -5,6 +5,7 @@
 #include <algorithm>
 #include <chrono>
 #include <cstdlib>
+#include <filesystem>
 #include <string_view>
 #include <thread>
 
@@ -87,4 +88,15 @@ std::string build_game(const BuildWish& wish) {
         FilePosition::whole_file(program), "was not built",
         fmt::format("the program's CMake target must be named \"{}\", as the id in game.toml", wish.id));
   return program;
+}
+
+std::string vole_cmake_folder(const std::string& tool) {
+  const std::string bin = vole::folder_of(tool);
+  for (const char* folder : {"..", "../lib/cmake/vole", "../lib64/cmake/vole",
+                             "../lib/x86_64-linux-gnu/cmake/vole", "../lib/aarch64-linux-gnu/cmake/vole"}) {
+    const std::string candidate = vole::join_path(bin, folder);
+    if (vole::file_exists(vole::join_path(candidate, "vole-config.cmake")))
+      return std::filesystem::weakly_canonical(candidate).generic_string();
+  }
+  return {};
 }

@@ -15,6 +15,9 @@ void must_configure(std::vector<std::string> words, const std::string& source, c
 void must_build(const std::string& folder, const std::string& what,
                 const std::vector<std::string>& more = {});
 
+// Where CMake finds the Vole that this program belongs to (its vole_DIR); empty when it will find it by itself.
+std::string vole_cmake_folder(const std::string& tool);
+
 struct BuildWish {
   std::string folder;                  // the game's
   std::string id;                      // the target

@@ -1,10 +1,12 @@
-#include "help_files.hpp"
-
+// Man pages and completions, made from the same words as --help.
 #include <fmt/core.h>
 
+#include <CLI/CLI.hpp>
 #include <algorithm>
 #include <vector>
 
+#include "command.hpp"
+#include "commands.hpp"
 #include "vole/base/file_set.hpp"
 #include "vole/base/files.hpp"
 #include "vole/base/names.hpp"
@@ -270,9 +272,8 @@ std::string fish(const CLI::App& app) {
   return text;
 }
 
-}  // namespace
-
-int write_help_files(const CLI::App& app, const std::string& folder) {
+// vole.1 and vole-COMMAND.1 for each command, vole.bash, _vole (zsh) and vole.fish.
+void write_help_files(const CLI::App& app, const std::string& folder) {
   vole::FileSet files;
   files.add(vole::join_path(folder, "vole.1"), main_page(app));
   for (const CLI::App* command : commands_of(app))
@@ -281,5 +282,19 @@ int write_help_files(const CLI::App& app, const std::string& folder) {
   files.add(vole::join_path(folder, "_vole"), zsh(app));
   files.add(vole::join_path(folder, "vole.fish"), fish(app));
   files.put_in_place();
-  return 0;
+}
+
+}  // namespace
+
+// For the build that installs them; not among the commands that are listed.
+void add_help_files(CommandLine& line) {
+  const auto folder = std::make_shared<std::string>();
+  Command command =
+      line.add("help-files", "Write the man pages, and the files by which shells complete these words",
+               "  vole help-files -o help", [&line, folder] {
+                 write_help_files(line.app(), *folder);
+                 return 0;
+               });
+  command.hide();
+  command.word("-o,--output", *folder, "The folder to put them in").needed();
 }

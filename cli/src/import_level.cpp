@@ -4,13 +4,13 @@
 #include <algorithm>
 #include <filesystem>
 #include <map>
-#include <optional>
 
+#include "command.hpp"
 #include "commands.hpp"
 #include "game_files.hpp"
+#include "level_text.hpp"
 #include "vole/asset/image.hpp"
 #include "vole/base/csv.hpp"
-#include "vole/base/file_set.hpp"
 #include "vole/base/files.hpp"
 #include "vole/base/reading.hpp"
 #include "vole/base/utf8.hpp"
@@ -51,17 +51,6 @@ void describe(V& v, TableText& table) {
   v("numbers", table.numbers);
 }
 
-struct Layer {
-  std::string name;
-  IVec2 cells{0, 0};
-  std::vector<std::uint32_t> values;  // row by row, indices into meanings
-};
-
-struct Place {
-  std::string kind;
-  IVec2 cell{0, 0};
-};
-
 // What stood for nothing: where it was first, in words too where that is no line of a text, and how often.
 struct Unplaced {
   FilePosition first;
@@ -69,12 +58,12 @@ struct Unplaced {
   std::int64_t times = 0;
 };
 
-std::string in_quotes(std::string_view text) {
-  Node node;
-  node.type = Node::Type::text;
-  node.text = text;
-  return vole::to_toml(node);
-}
+struct ImportOptions {
+  std::string work;                // "import", the one there is
+  std::vector<std::string> files;  // PNG and CSV: each becomes a layer
+  std::string table;
+  std::string output;
+};
 
 class Import {
  public:
@@ -84,7 +73,7 @@ class Import {
     find_game();
     read_table();
     for (const std::string& file : options_.files) read_layer(file);
-    write();
+    write_level(level_, options_.output);
     for (const auto& [what, unplaced] : unplaced_)
       fmt::print(
           stderr, "{}\n",
@@ -110,10 +99,6 @@ class Import {
     if (!options_.output.ends_with(ending) || below.empty() || below.starts_with(".."))
       throw Error(FilePosition::whole_file(options_.output), "is no place for a level",
                   "a game has its levels in levels/NAME.level.toml");
-    if (vole::file_exists(options_.output))
-      throw Error(FilePosition::whole_file(options_.output), "is there already, and is not replaced",
-                  "remove it first, or write to another name");
-    stem_ = options_.output.substr(0, options_.output.size() - ending.size());
   }
 
   void read_table() {
@@ -132,13 +117,14 @@ class Import {
     report.throw_if_errors();
     vole::Catalog catalog(root_);
     for (const auto& name : table.tileset) {
-      tilesets_.push_back(name.value);
+      level_.tilesets.push_back(name.value);
       report.gather(
           [&] { tiles_.add(catalog.get<vole::Tileset>(name.value, name.where).shared(), name.where); });
     }
     report.throw_if_errors();
     kinds_ = vole::read_kinds(root_, vole::Categories{});
     meanings_.push_back({});  // nothing
+    level_.tiles.push_back({});
     for (const auto& item : table.colours) {
       const auto colour = vole::parse_colour(item.name);
       if (!colour)
@@ -156,11 +142,12 @@ class Import {
       if (!meaning.kind.value.empty()) kinds_.kind(meaning.kind.value, meaning.kind.where);
     });
     meanings_.push_back(meaning);
+    level_.tiles.push_back(meaning.tile.value);
     return static_cast<std::uint32_t>(meanings_.size() - 1);
   }
 
   void read_layer(const std::string& file) {
-    Layer layer;
+    LevelText::Layer layer;
     layer.name = std::filesystem::path(file).stem().string();
     if (file.ends_with(".png"))
       read_picture(file, layer);
@@ -169,24 +156,24 @@ class Import {
     else
       throw Error(FilePosition::whole_file(file), "is neither a PNG nor CSV",
                   "its name ends in .png or .csv");
-    const auto same_name = [&](const Layer& other) { return other.name == layer.name; };
-    if (std::any_of(layers_.begin(), layers_.end(), same_name))
+    const auto same_name = [&](const LevelText::Layer& other) { return other.name == layer.name; };
+    if (std::any_of(level_.layers.begin(), level_.layers.end(), same_name))
       throw Error(FilePosition::whole_file(file),
                   fmt::format("two files would make the layer \"{}\"", layer.name));
-    if (!layers_.empty() && layers_[0].cells != layer.cells)
+    if (!level_.layers.empty() && level_.layers[0].cells != layer.cells)
       throw Error(FilePosition::whole_file(file),
                   fmt::format("has {} x {} cells, and \"{}\" {} x {}", layer.cells.x, layer.cells.y,
-                              layers_[0].name, layers_[0].cells.x, layers_[0].cells.y));
+                              level_.layers[0].name, level_.layers[0].cells.x, level_.layers[0].cells.y));
     const IVec2 tile = tiles_.tile_size();
     if (layer.cells.x > vole::longest_level / tile.x || layer.cells.y > vole::longest_level / tile.y)
       throw Error(FilePosition::whole_file(file),
                   fmt::format("makes a level of {} x {} pixels", std::int64_t{layer.cells.x} * tile.x,
                               std::int64_t{layer.cells.y} * tile.y),
                   "at most 65,536 each way");
-    layers_.push_back(std::move(layer));
+    level_.layers.push_back(std::move(layer));
   }
 
-  void read_picture(const std::string& file, Layer& layer) {
+  void read_picture(const std::string& file, LevelText::Layer& layer) {
     const vole::Image image = vole::read_png(file);
     layer.cells = image.size();
     for (int y = 0; y < layer.cells.y; ++y)
@@ -201,7 +188,7 @@ class Import {
       }
   }
 
-  void read_numbers(const std::string& file, Layer& layer) {
+  void read_numbers(const std::string& file, LevelText::Layer& layer) {
     const std::string text = vole::read_text(file, std::size_t{512} << 20);
     vole::CsvReader csv(text, file);
     while (csv.next_row()) {
@@ -223,7 +210,7 @@ class Import {
 
   // `first` says where it is, for what stands for nothing.
   template <class First>
-  void add(Layer& layer, IVec2 cell, const std::string& value, const First& first) {
+  void add(LevelText::Layer& layer, IVec2 cell, const std::string& value, const First& first) {
     const auto known = by_text_.find(value);
     const std::uint32_t meaning = known == by_text_.end() ? 0 : known->second;
     layer.values.push_back(meaning);
@@ -232,125 +219,41 @@ class Import {
       if (is_new) its->second = first();
       ++its->second.times;
     }
-    if (!meanings_[meaning].kind.value.empty()) places_.push_back({meanings_[meaning].kind.value, cell});
-  }
-
-  // A letter for each tile that is used: its own first letter where that is free.
-  std::optional<std::map<std::string, char>> letters() const {
-    std::map<std::string, char> letters;
-    std::string taken = ".";
-    for (const Layer& layer : layers_)
-      for (const std::uint32_t value : layer.values) {
-        const std::string& tile = meanings_[value].tile.value;
-        if (tile.empty() || letters.count(tile) != 0) continue;
-        std::string wanted = tile;
-        wanted += "abcdefghijklmnopqrstuvwxyzABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789#+*=~^%&@!/|-_<>";
-        const auto is_free = [&](char c) {
-          return c > ' ' && c < 127 && c != '"' && c != '\\' && c != ',' &&
-                 taken.find(c) == std::string::npos;
-        };
-        const auto found = std::find_if(wanted.begin(), wanted.end(), is_free);
-        if (found == wanted.end()) return std::nullopt;
-        taken += letters[tile] = *found;
-      }
-    return letters;
-  }
-
-  void write() {
-    constexpr int widest_rows = 400;
-    const auto table = letters();
-    const bool as_csv = !table || layers_[0].cells.x > widest_rows;
-    std::string text = fmt::format("tileset = {}\n", tileset_text());
-    if (!as_csv) {
-      text += "\n[letters]\n\".\" = \"\"\n";
-      for (const auto& [tile, letter] : *table)
-        text += fmt::format("{} = {}\n", in_quotes(std::string(1, letter)), in_quotes(tile));
-    }
-    vole::FileSet files;
-    for (const Layer& layer : layers_) {
-      text += fmt::format("\n[[layers]]\nname = {}\n", in_quotes(layer.name));
-      if (as_csv) {
-        const std::string csv = fmt::format("{}-{}.csv", stem_, layer.name);
-        if (vole::file_exists(csv))
-          throw Error(FilePosition::whole_file(csv), "is there already, and is not replaced",
-                      "remove it first");
-        text += fmt::format("csv = {}\n", in_quotes(std::filesystem::path(csv).filename().string()));
-        files.add(csv, csv_of(layer));
-      } else {
-        text += rows_of(layer, *table);
-      }
-    }
-    const auto is_things = [](const Layer& layer) { return layer.name == "things"; };
-    if (std::none_of(layers_.begin(), layers_.end(), is_things)) text += "\n[[layers]]\nname = \"things\"\n";
-    for (const Place& place : places_)
-      text += fmt::format("\n[[places]]\nkind = {}\ncell = [{}, {}]\n", in_quotes(place.kind), place.cell.x,
-                          place.cell.y);
-    files.add(options_.output, text);
-    files.put_in_place();
-  }
-
-  std::string tileset_text() const {
-    if (tilesets_.size() == 1) return in_quotes(tilesets_[0]);
-    std::string text;
-    for (const std::string& name : tilesets_)
-      text += fmt::format("{}{}", text.empty() ? "[" : ", ", in_quotes(name));
-    text += ']';
-    return text;
-  }
-
-  std::string rows_of(const Layer& layer, const std::map<std::string, char>& letters) const {
-    std::string text = "rows = [\n";
-    for (int y = 0; y < layer.cells.y; ++y) {
-      text += "  \"";
-      for (int x = 0; x < layer.cells.x; ++x) {
-        const std::string& tile = tile_at(layer, {x, y});
-        text += tile.empty() ? '.' : letters.at(tile);
-      }
-      text += "\",\n";
-    }
-    text += "]\n";
-    return text;
-  }
-
-  std::string csv_of(const Layer& layer) const {
-    std::string text;
-    for (int y = 0; y < layer.cells.y; ++y) {
-      for (int x = 0; x < layer.cells.x; ++x) {
-        const std::string& tile = tile_at(layer, {x, y});
-        if (x > 0) text += ',';
-        if (tile.find_first_of(",\"") == std::string::npos) {
-          text += tile;
-          continue;
-        }
-        text += '"';
-        for (const char c : tile) text.append(c == '"' ? 2 : 1, c);
-        text += '"';
-      }
-      text += '\n';
-    }
-    return text;
-  }
-
-  const std::string& tile_at(const Layer& layer, IVec2 cell) const {
-    const auto place = static_cast<std::size_t>(cell.y) * static_cast<std::size_t>(layer.cells.x) +
-                       static_cast<std::size_t>(cell.x);
-    return meanings_[layer.values[place]].tile.value;
+    if (!meanings_[meaning].kind.value.empty())
+      level_.places.push_back({meanings_[meaning].kind.value, cell});
   }
 
   const ImportOptions& options_;
-  std::string root_, stem_;
-  std::vector<std::string> tilesets_;
+  std::string root_;
+  LevelText level_;
   vole::TileTable tiles_;
   vole::Kinds kinds_;
   std::vector<Meaning> meanings_;
   std::map<std::string, std::uint32_t> by_text_;
-  std::vector<Layer> layers_;
-  std::vector<Place> places_;
   std::map<std::string, Unplaced> unplaced_;
 };
 
 }  // namespace
 
-int import_level(const ImportOptions& options) {
-  return Import(options).run();
+void add_level(CommandLine& line) {
+  const auto options = std::make_shared<ImportOptions>();
+  Command command = line.add(
+      "level", "Make a level of pictures, or of CSV with numbers, that were drawn elsewhere",
+      "  vole level import ground.png --table garden.toml -o my-game/levels/garden.level.toml\n"
+      "  vole level import back.csv front.csv --table garden.toml -o my-game/levels/garden.level.toml\n\n"
+      "The table says what each colour or number stands for:\n\n"
+      "  tileset = \"garden\"\n"
+      "  [colours]\n"
+      "  \"#3f5a36\" = \"turf\"\n"
+      "  \"#b3485a\" = { kind = \"berry\" }\n"
+      "  [numbers]\n"
+      "  0 = \"\"\n"
+      "  17 = \"rise, mirrored\"",
+      [options] { return Import(*options).run(); });
+  command.word("WORK", options->work, "What to do").one_of({"import"}).needed();
+  command.word("FILE", options->files, "A PNG or CSV: each becomes a layer of its name").needed();
+  command.word("--table", options->table, "The table, as TOML").value_name("FILE").needed();
+  command.word("-o,--output", options->output, "The level to write: levels/NAME.level.toml of a game")
+      .value_name("FILE")
+      .needed();
 }

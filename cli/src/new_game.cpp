@@ -4,6 +4,8 @@
 #include <filesystem>
 #include <optional>
 
+#include "build.hpp"
+#include "command.hpp"
 #include "commands.hpp"
 #include "embedded.hpp"
 #include "fill_in.hpp"
@@ -17,6 +19,12 @@
 namespace {
 
 namespace fs = std::filesystem;
+
+struct NewOptions {
+  std::string folder;
+  std::string title;          // empty: made from the folder's name
+  std::string view = "side";  // or "top"
+};
 
 // "My first game" -> "my-first-game".
 std::string id_from(const std::string& name) {
@@ -62,20 +70,7 @@ void expect_usable(std::string_view name, std::string_view what, const std::stri
     throw vole::Error(vole::FilePosition{}, fmt::format("\"{}\" cannot be the game's {}", name, what), wrong);
 }
 
-}  // namespace
-
-std::string vole_cmake_folder(const std::string& program) {
-  const std::string bin = vole::folder_of(program);
-  for (const char* folder : {"..", "../lib/cmake/vole", "../lib64/cmake/vole",
-                             "../lib/x86_64-linux-gnu/cmake/vole", "../lib/aarch64-linux-gnu/cmake/vole"}) {
-    const std::string candidate = vole::join_path(bin, folder);
-    if (vole::file_exists(vole::join_path(candidate, "vole-config.cmake")))
-      return fs::weakly_canonical(candidate).generic_string();
-  }
-  return {};
-}
-
-int new_game(const NewOptions& options, const std::string& program) {
+void new_game(const NewOptions& options, const std::string& tool) {
   if (options.folder.empty())
     throw vole::Error(vole::FilePosition{}, "a new game needs a folder with a name");
   const vole::FilePosition where = vole::FilePosition::whole_file(options.folder);
@@ -109,7 +104,7 @@ int new_game(const NewOptions& options, const std::string& program) {
   for (const vole::SchemaFile& schema : vole::all_schemas(vole::ComponentTypes()))
     files.add(vole::join_path(options.folder, "schemas/" + schema.name + ".schema.json"), schema.text);
   files.put_in_place();
-  const std::string found = vole_cmake_folder(program);
+  const std::string found = vole_cmake_folder(tool);
   // A name that begins with a dash would be taken for an option.
   const std::string folder = options.folder.starts_with('-') ? "./" + options.folder : options.folder;
   const std::string dir = shell_word(folder), build = shell_word(vole::join_path(folder, "build"));
@@ -117,5 +112,23 @@ int new_game(const NewOptions& options, const std::string& program) {
   fmt::print("  cmake -S {} -B {}{}\n", dir, build,
              found.empty() ? "" : fmt::format(" {}", shell_word(fmt::format("-Dvole_DIR={}", found))));
   fmt::print("  cmake --build {}\n  {}\n", build, shell_word(vole::join_path(folder, "build/" + id)));
-  return 0;
+}
+
+}  // namespace
+
+void add_new(CommandLine& line) {
+  const auto options = std::make_shared<NewOptions>();
+  Command command = line.add("new", "Write a small game that builds and runs",
+                             "  vole new my-game\n"
+                             "  vole new my-game --title \"The Long Way Home\" --view top",
+                             [&line, options] {
+                               new_game(*options, line.tool());
+                               return 0;
+                             });
+  command.word("DIR", options->folder, "The folder to make; its name becomes the game's id").needed();
+  command.word("--title", options->title, "The game's title; made from the folder's name when left out")
+      .value_name("TEXT");
+  command.word("--view", options->view, "Whether the game is seen from the side or from the top")
+      .one_of({"side", "top"})
+      .shows_default();
 }

@@ -10,6 +10,7 @@
 #include "vole/base/files.hpp"
 #include "vole/base/names.hpp"
 #include "vole/base/paths.hpp"
+#include "vole/level/kinds.hpp"
 
 namespace {
 
@@ -145,7 +146,7 @@ OwnComponents::OwnComponents(const std::string& root, const vole::ComponentTypes
   // The schemas may be older than this program: what it knows itself is known all the same.
   known_->names = types.names_in_files();
   for (const auto& component : components.items()) {
-    if (types.find(component.key()) || component.key() == "from" || component.key() == "without") continue;
+    if (types.find(component.key()) || vole::is_in_head(component.key())) continue;
     known_->names.push_back(component.key());
     known_->schemas[component.key()] = component.value();
   }

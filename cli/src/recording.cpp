@@ -1,4 +1,6 @@
 // What recordings hold, and where two of them part.
+#include "vole/input/controls.hpp"
+#include "vole/input/input_reader.hpp"
 #include "vole/input/recording.hpp"
 
 #include <fmt/core.h>
@@ -8,6 +10,7 @@
 #include <map>
 #include <optional>
 
+#include "command.hpp"
 #include "commands.hpp"
 #include "game_files.hpp"
 #include "process.hpp"
@@ -73,9 +76,10 @@ void print_contents(const std::string& file, const Recording& recording) {
   fmt::print("{}: {} {}, recorded with vole {}\n", file, recording.game, recording.game_version,
              recording.vole_version);
   fmt::print("  {} ticks ({}), seed {}, {} checkpoints, {}\n", recording.ticks,
-             time_of(recording.ticks, rate), recording.seed, recording.checkpoints.size(),
-             recording.checksum.empty() ? "a script: its end is not compared"
-                                        : "ends in state " + recording.checksum);
+             time_of(recording.ticks, rate), static_cast<std::uint64_t>(recording.seed),
+             recording.checkpoints.size(),
+             recording.checksum.value.empty() ? "a script: its end is not compared"
+                                              : "ends in state " + recording.checksum.value);
   const std::optional<Controls> controls = controls_of(file, recording);
   if (!controls) {
     fmt::print("  no game \"{}\" is around it, so what was pressed is not counted\n", recording.game);
@@ -88,7 +92,9 @@ void print_contents(const std::string& file, const Recording& recording) {
 }
 
 void print_where_they_part(const std::string& first, const Recording& a, const Recording& b) {
-  if (a.seed != b.seed) fmt::print("their seeds are {} and {}\n", a.seed, b.seed);
+  if (a.seed != b.seed)
+    fmt::print("their seeds are {} and {}\n", static_cast<std::uint64_t>(a.seed),
+               static_cast<std::uint64_t>(b.seed));
   if (const std::optional<Controls> controls = controls_of(first, a)) {
     vole::InputReader one(a, *controls), other(b, *controls);
     std::int64_t tick = 0;
@@ -113,7 +119,10 @@ void print_where_they_part(const std::string& first, const Recording& a, const R
   fmt::print("their states are the same at all checkpoints\n");
 }
 
-}  // namespace
+struct RecordingOptions {
+  std::vector<std::string> files;
+  std::string game;  // the program, to play two of them side by side
+};
 
 int show_recordings(const RecordingOptions& options) {
   std::vector<Recording> recordings;
@@ -138,4 +147,17 @@ int show_recordings(const RecordingOptions& options) {
       run_process({options.game, "--replay", options.files[0], "--compare", options.files[1]});
   fmt::print("{}", result.output);
   return result.code;
+}
+
+}  // namespace
+
+void add_recording(CommandLine& line) {
+  const auto options = std::make_shared<RecordingOptions>();
+  Command command = line.add("recording", "Say what recordings hold, and of two where they part",
+                             "  vole recording recordings/harvest.run\n"
+                             "  vole recording before.run after.run --game build/my-game",
+                             [options] { return show_recordings(*options); });
+  command.word("FILE", options->files, "Recordings, as --record writes them").needed();
+  command.word("--game", options->game, "The game's program: it plays two recordings side by side")
+      .value_name("PROGRAM");
 }

@@ -31,7 +31,7 @@ Recorder::Recorder(const Project& project, std::uint64_t seed, const Controls& c
   recording_.game = project.id.value;
   recording_.game_version = project.version.value;
   recording_.vole_version = version;
-  recording_.seed = seed;
+  recording_.seed = static_cast<std::int64_t>(seed);
   recording_.ticks_per_second = project.ticks_per_second;
 }
 
@@ -48,7 +48,7 @@ bool Recorder::full() const {
 
 void Recorder::write(const std::string& file, std::int64_t ticks, std::uint64_t checksum) {
   recording_.ticks = ticks;
-  recording_.checksum = checksum_text(checksum);
+  recording_.checksum.value = checksum_text(checksum);
   write_recording(file, recording_);
 }
 
@@ -77,12 +77,12 @@ void Replay::check(std::int64_t ticks, std::uint64_t checksum) {
 }
 
 void Replay::check_end(std::uint64_t checksum) {
-  if (checksum_text(checksum) == recording_.checksum) return;
+  if (checksum_text(checksum) == recording_.checksum.value) return;
   const std::string made = made_by(recording_.game, recording_.game_version, recording_.vole_version);
   differences_.push_back(
       {FilePosition::whole_file(file_), Severity::error,
        fmt::format("the run ends in state {}, and the recording in {}", checksum_text(checksum),
-                   recording_.checksum),
+                   recording_.checksum.value),
        made == here_ ? "the game or its files changed since; record it again with --record"
                      : fmt::format("it was recorded by {}, and this is {}; record it again with --record",
                                    made, here_)});

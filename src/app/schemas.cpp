@@ -9,6 +9,7 @@
 #include "vole/base/schema.hpp"
 #include "vole/input/controls.hpp"
 #include "vole/input/recording.hpp"
+#include "vole/level/kinds.hpp"
 #include "vole/level/level.hpp"
 
 namespace vole {
@@ -19,11 +20,9 @@ Node kind_schema(const ComponentTypes& types) {
   Node components;
   for (const ComponentTypes::Type& type : types.all())
     if (type.use == ComponentTypes::Use::files) detail::put(components, type.name, type.schema());
-  // Not components: how the kind is made from another.
-  Node left_out = detail::type_schema("array");
-  detail::put(left_out, "items", detail::type_schema("string"));
-  detail::put(components, "from", detail::type_schema("string"));
-  detail::put(components, "without", std::move(left_out));
+  Node head = schema_of<KindHead>();
+  for (Node::Entry& key : head.find("properties")->entries)
+    detail::put(components, key.key, std::move(key.value));
   Node schema = detail::type_schema("object");
   detail::put(schema, "properties", std::move(components));
   detail::put(schema, "additionalProperties", detail::type_schema("object"));

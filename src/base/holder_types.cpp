@@ -320,8 +320,9 @@ Node OwnType::schema(const FieldRule& rule) const {
   if (!access_.schema) throw std::logic_error("a type with a read_field of its own has no schema_field");
   return access_.schema(rule);
 }
-void OwnType::write(TomlText&, const void*) const {
-  throw std::logic_error("a type with a read_field of its own stands in files alone: it cannot be written");
+void OwnType::write(TomlText& out, const void* value) const {
+  if (!access_.write) throw std::logic_error("a type with a read_field of its own has no write_field");
+  access_.write(out, value);
 }
 void OwnType::write_state(StateWriter&, const void*) const {
   throw std::logic_error("a type with a read_field of its own stands in files alone: it has no state");

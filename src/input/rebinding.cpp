@@ -15,12 +15,12 @@ struct Side {
   std::vector<Chord> Axis::*bindings;
   bool of_flat;
 };
-constexpr std::array<Side, 6> sides{{{"less", &Axis::less, false},
-                                     {"more", &Axis::more, false},
-                                     {"left", &Axis::less, true},
-                                     {"right", &Axis::more, true},
-                                     {"up", &Axis::up, true},
-                                     {"down", &Axis::down, true}}};
+constexpr std::array<Side, 6> control_sides{{{"less", &Axis::less, false},
+                                             {"more", &Axis::more, false},
+                                             {"left", &Axis::less, true},
+                                             {"right", &Axis::more, true},
+                                             {"up", &Axis::up, true},
+                                             {"down", &Axis::down, true}}};
 
 std::vector<std::string> names_of_chords(const std::vector<Chord>& bindings, const Controls& controls) {
   std::vector<std::string> names;
@@ -58,7 +58,7 @@ std::vector<Chord>* bound(Controls& controls, const Rebinding& rebinding) {
     return action ? &action->bindings : nullptr;
   }
   Axis* const axis = find_named(axes_of(controls, player), rebinding.name);
-  for (const Side& side : sides)
+  for (const Side& side : control_sides)
     if (axis && side.name == rebinding.side && side.of_flat == axis->is_flat) return &(axis->*side.bindings);
   return nullptr;
 }
@@ -72,7 +72,7 @@ std::vector<Rebinding> bindings_of(const Controls& controls) {
     for (const Action& action : controls.actions_of(player))
       all.push_back({number, action.name, {}, names_of_chords(action.bindings, controls)});
     for (const Axis& axis : controls.axes_of(player))
-      for (const Side& side : sides)
+      for (const Side& side : control_sides)
         if (side.of_flat == axis.is_flat)
           all.push_back(
               {number, axis.name, std::string(side.name), names_of_chords(axis.*side.bindings, controls)});

@@ -28,6 +28,7 @@ std::size_t index_of(const Things& things, std::string_view name, std::string_vi
 
 }  // namespace
 
+TickInput::TickInput(const Controls& controls) : TickInput(std::make_shared<const Controls>(controls)) {}
 TickInput::TickInput(std::shared_ptr<const Controls> controls) {
   use(std::move(controls));
 }

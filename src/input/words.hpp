@@ -8,6 +8,11 @@
 
 namespace vole {
 
+// What a line tells beside actions and axes.
+inline constexpr std::string_view pads_word = "*pads", pointer_word = "*pointer", wheel_word = "*wheel",
+                                  asked_word = "*asked";
+inline constexpr std::string_view outside_word = "out";
+
 template <class Number>
 std::optional<Number> parse_number(std::string_view text) {
   Number number = 0;

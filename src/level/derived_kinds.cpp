@@ -3,25 +3,16 @@
 #include <fmt/core.h>
 
 #include <algorithm>
+#include <iterator>
 #include <map>
 #include <optional>
 
 #include "vole/base/names.hpp"
 #include "vole/base/reading.hpp"
+#include "vole/level/kinds.hpp"
 
 namespace vole {
 namespace {
-
-// How a kind is made, as it is written beside its components.
-struct Making {
-  std::optional<Located<std::string>> from;
-  std::vector<Located<std::string>> without;  // components of that which it does not have
-};
-template <class V>
-void describe(V& v, Making& making) {
-  v("from", making.from);
-  v("without", making.without, items(256));
-}
 
 std::int64_t count_values(const Node& node) {
   std::int64_t count = 1;
@@ -30,22 +21,20 @@ std::int64_t count_values(const Node& node) {
   return count;
 }
 
-// Takes the two keys out of the table.
-Making take_making(Node& kind, Report& report) {
+// Takes its keys out of the table.
+KindHead take_head(Node& kind, Report& report) {
   Node written;
   written.where = kind.where;
-  for (const std::string_view key : {"from", "without"}) {
-    const auto found = std::find_if(kind.entries.begin(), kind.entries.end(),
-                                    [key](const Node::Entry& entry) { return entry.key == key; });
-    if (found == kind.entries.end()) continue;
-    written.entries.push_back(std::move(*found));
-    kind.entries.erase(found);
-  }
-  Making making;
-  read(written, making, report);
+  const auto first_of_head =
+      std::stable_partition(kind.entries.begin(), kind.entries.end(),
+                            [](const Node::Entry& entry) { return !is_in_head(entry.key); });
+  written.entries.assign(std::make_move_iterator(first_of_head), std::make_move_iterator(kind.entries.end()));
+  kind.entries.erase(first_of_head, kind.entries.end());
+  KindHead head;
+  read(written, head, report);
   if (const Node* const from = written.find("from"); from && from->type != Node::Type::text)
-    making.from.reset();
-  return making;
+    head.from.reset();
+  return head;
 }
 
 class Derivation {
@@ -53,7 +42,7 @@ class Derivation {
   Derivation(Named<Node>& kinds, Report& report) : kinds_(kinds), report_(report) {
     for (std::size_t i = 0; i < kinds.size(); ++i) {
       by_name_[kinds[i].name] = i;
-      makings_.push_back(take_making(kinds[i].value, report));
+      heads_.push_back(take_head(kinds[i].value, report));
     }
     states_.resize(kinds.size(), State::written);
   }
@@ -77,10 +66,10 @@ class Derivation {
       const std::optional<std::size_t> base = base_of(next);
       if (!base) break;
       if (states_[*base] == State::under_way) {
-        const Located<std::string>& from = *makings_[next].from;
+        const Located<std::string>& from = *heads_[next].from;
         report_.error(from.where, fmt::format("kind \"{}\" is made from itself", kinds_[next].name),
                       "take one \"from\" out of the ring");
-        makings_[next].from.reset();
+        heads_[next].from.reset();
         break;
       }
       next = *base;
@@ -90,36 +79,36 @@ class Derivation {
 
   // Throws nothing: a kind whose base is not there is as it is written.
   std::optional<std::size_t> base_of(std::size_t kind) {
-    const std::optional<Located<std::string>>& from = makings_[kind].from;
+    const std::optional<Located<std::string>>& from = heads_[kind].from;
     if (!from) return std::nullopt;
     const auto found = by_name_.find(from->value);
     if (found != by_name_.end()) return found->second;
     report_.error(from->where, fmt::format("no kind \"{}\"", from->value),
                   did_you_mean(from->value, names_of(kinds_)));
-    makings_[kind].from.reset();
+    heads_[kind].from.reset();
     return std::nullopt;
   }
 
   void finish(std::size_t kind) {
     states_[kind] = State::done;
-    const Making& making = makings_[kind];
-    if (!making.from) {
-      for (const Located<std::string>& name : making.without)
+    const KindHead& head = heads_[kind];
+    if (!head.from) {
+      for (const Located<std::string>& name : head.without)
         report_.error(name.where, "\"without\" leaves out of what a kind is made from: it has no \"from\"");
       return;
     }
-    const std::size_t base = by_name_.at(making.from->value);
+    const std::size_t base = by_name_.at(head.from->value);
     depths_.resize(kinds_.size());
     depths_[kind] = depths_[base] + 1;
     copied_ += count_values(kinds_[base].value);
     if (depths_[kind] > most_in_a_row || copied_ > most_copied)
-      return report_.error(making.from->where,
+      return report_.error(head.from->where,
                            "kinds are made from kinds that are made from others, and so on, to more than is "
                            "read",
                            "at most 32 in a row, and 2 million values in all");
     Node made = kinds_[base].value;
     made.where = kinds_[kind].value.where;
-    for (const Located<std::string>& name : making.without) leave_out(name, made);
+    for (const Located<std::string>& name : head.without) leave_out(name, made);
     made.merge(kinds_[kind].value);
     kinds_[kind].value = std::move(made);
   }
@@ -140,13 +129,19 @@ class Derivation {
   Named<Node>& kinds_;
   Report& report_;
   std::map<std::string, std::size_t, std::less<>> by_name_;
-  std::vector<Making> makings_;
+  std::vector<KindHead> heads_;
   std::vector<State> states_;
   std::vector<std::size_t> depths_;
   std::int64_t copied_ = 0;
 };
 
 }  // namespace
+
+bool is_in_head(std::string_view key) {
+  const auto& fields = described_type<KindHead>().table().fields();
+  return std::any_of(fields.begin(), fields.end(),
+                     [key](const DescribedField& field) { return field.key == key; });
+}
 
 void derive_kinds(Named<Node>& kinds, Report& report) {
   Derivation(kinds, report).derive_all();

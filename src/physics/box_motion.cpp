@@ -182,7 +182,9 @@ void BoxMotion::stand() {
 
 BoxMoved BoxMotion::walk(double length) {
   const int direction = length < 0 ? -1 : 1;
-  double left = std::abs(length);
+  // No further than positions are let in, whatever speed a state that was read says.
+  constexpr double furthest = furthest_pixels * subpixels;
+  double left = std::abs(length) <= furthest ? std::abs(length) : length == length ? furthest : 0.0;
   Support next;
   for (int leg = 0; leg < most_legs && left > 0; ++leg) {
     Support on = next.any ? next : support(direction);

@@ -13,6 +13,10 @@ SolidGrid::SolidGrid(IVec2 cells, IVec2 cell, Beyond beyond)
       numbers_(cells),
       forms_{CellForm::full(cell_)} {}
 
+void SolidGrid::grow(IVec2 cells) {
+  numbers_.grow(cells);
+}
+
 void SolidGrid::set(IVec2 at, bool solid) {
   numbers_.set(at, solid ? 1 : 0);
 }

@@ -34,6 +34,10 @@ void Cues::add_meeting(MeetingCue cue) {
   meetings_.push_back(std::move(cue));
 }
 
+void Cues::when_part(const Which& which, const Which& other, OnTwo handler) {
+  add_meeting(MeetingCue::When::ends, which, other, std::move(handler));
+}
+
 void Cues::when_squeezed(const Which& which, OnTwo handler) {
   expect(which);
   squeezes_.push_back({which, std::move(handler)});

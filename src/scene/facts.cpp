@@ -13,7 +13,7 @@ namespace vole {
 
 float OwnFacts::value(FactSource source) const {
   const Vec2 velocity = motion ? motion->velocity : Vec2{0, 0};
-  const auto is = [&](SideState state) { return side && side->state == state ? 1.0f : 0.0f; };
+  const auto is = [&](SideState state) { return side && side->now.state == state ? 1.0f : 0.0f; };
   switch (source) {
     case FactSource::finished:
       return finished ? 1.0f : 0.0f;

@@ -15,7 +15,7 @@ std::shared_ptr<const CompiledKind> kind_at(const StageSetting& setting, const L
 // Of the level's own file, or of a piece.
 void expect_all(const StageSetting& setting, const LevelNow& level, const Level* piece, Report& report) {
   for (const LevelPlace& place : (piece ? *piece : level.file()).places)
-    report.gather([&] { expect_in_level(*kind_at(setting, place), level, piece); });
+    report.gather([&] { expect_in_level(*kind_at(setting, place), &level.file(), piece); });
 }
 
 }  // namespace

@@ -21,7 +21,7 @@ RunningScene::RunningScene(const StageSetting& setting, const TickSteps& steps, 
       stage_(setting, world_, argument_),
       scene_(type.make()),
       cues_(setting.kinds.written()),
-      scratch_(std::make_unique<TickScratch>()) {
+      memory_(std::make_unique<TickMemory>()) {
   world_.random = Random(seed);
   world_.camera.canvas = setting.canvas;
   world_.input.use(setting.controls, setting.ticks_per_second);
@@ -49,7 +49,7 @@ void RunningScene::say_cues() {
 
 void RunningScene::tick(const TickInput& input) {
   world_.input.take(input);
-  Tick tick{setting_, world_, stage_, *scene_, type_, cues_, *scratch_, steps_.movers()};
+  Tick tick{setting_, world_, stage_, *scene_, type_, cues_, *memory_, steps_.movers()};
   bool frozen = false;
   for (const TickStep& step : steps_.all()) {
     if (step.of_things && frozen) continue;

@@ -158,6 +158,10 @@ void Stage::keep(Entity entity) {
   if (FromPlace* const from = entities().find<FromPlace>(entity)) from->stays = true;
 }
 
+Rect Stage::box(Entity entity) const {
+  return get<Body>(entity).box(get<Pose>(entity).at);
+}
+
 Entity Stage::spawn(std::string_view kind, Vec2 at) {
   return spawn(*setting_.kinds.get(kind), at);
 }
@@ -167,7 +171,7 @@ Entity Stage::spawn(std::string_view kind, Vec2 at, const Node& over, const File
 }
 
 Entity Stage::spawn(const CompiledKind& kind, Vec2 at) {
-  expect_in_level(kind, world_.level);
+  expect_in_level(kind, world_.level ? &world_.level.file() : nullptr);
   const Entity entity = put_down(world_, kind, brought_within_reach(at), setting_.binding());
   if (kind.links) link_places(world_, setting_.binding().types);
   return entity;

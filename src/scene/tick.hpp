@@ -1,12 +1,9 @@
 // The steps of a tick, and what they work on. In the order of tick_steps.hpp, each in steps/NAME.cpp.
 #pragma once
 
-#include <deque>
-#include <map>
+#include <vector>
 
-#include "scene/minds/mind_ways.hpp"
 #include "scene/minds/targets.hpp"
-#include "scene/pictures/scene_light.hpp"
 #include "vole/base/error.hpp"
 #include "vole/physics/collision_world.hpp"
 #include "vole/physics/pair_finder.hpp"
@@ -51,26 +48,8 @@ struct Squeezed {
   Entity thing, by;
 };
 
-// A field that a track shows otherwise while a picture is drawn.
-struct ShownField {
-  Entity entity;
-  BoundField bound;
-  FieldRef::Bytes own{};
-};
-
-// What each tile of the level shows.
-struct TileFrames {
-  std::shared_ptr<const Level> of;
-  std::vector<Frame> frames;
-
-  void show(const std::shared_ptr<const Level>& level, std::int64_t ticks, int ticks_per_second);
-};
-
-// Memory that steps use again.
-struct TickScratch {
-  TileFrames tile_frames;
-  SceneLight light;
-  std::deque<SceneLight> lights_of_views;  // which draw lists point into
+// What steps write down within one tick. Its memory is used again, so that a steady tick allocates nothing.
+struct TickMemory {
   std::vector<ClipHappening> happenings;
   std::vector<Meeter> meeters;
   std::vector<Rect> swept;       // where each of them was in the tick
@@ -86,10 +65,6 @@ struct TickScratch {
   std::vector<Squeezed> squeezed;
   std::vector<Told> told;
   Targets targets;
-  MindWays ways;
-  std::vector<ShownField> shown_fields;
-  // The fields of each track that was shown.
-  std::map<const Track*, std::vector<BoundField>> track_fields;
 };
 
 struct Tick {
@@ -99,7 +74,7 @@ struct Tick {
   Scene& scene;
   const SceneType& scene_type;
   const Cues& cues;
-  TickScratch& scratch;
+  TickMemory& memory;
   const Movers& movers;
   // Whether the bodies of things are as the components say, or were put where things have been moved since: from the step
   // "pilots" on to that of the meetings, unless a step of the game's own comes between.

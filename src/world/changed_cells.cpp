@@ -1,22 +1,39 @@
 #include "vole/world/changed_cells.hpp"
 
 #include "vole/base/described_type.hpp"
+#include "vole/base/hash.hpp"
 #include "vole/base/reading.hpp"
 #include "vole/base/state.hpp"
 #include "vole/base/writing.hpp"
 
 namespace vole {
 
+std::uint64_t ChangedCells::key_of(const Place& place, std::string_view tile) {
+  Hash hash;
+  hash.add(place.layer);
+  hash.add(std::int64_t{place.x});
+  hash.add(std::int64_t{place.y});
+  hash.add(tile);
+  return hash.value();
+}
+
 bool ChangedCells::set(std::string_view layer, IVec2 cell, std::string_view tile) {
   const auto [at, is_new] = tiles_.try_emplace({std::string(layer), cell.y, cell.x}, tile);
-  if (is_new) return true;
-  if (at->second == tile) return false;
-  at->second = tile;
+  if (!is_new) {
+    if (at->second == tile) return false;
+    key_ -= key_of(at->first, at->second);
+    at->second = tile;
+  }
+  key_ += key_of(at->first, tile);
   return true;
 }
 
 bool ChangedCells::forget(std::string_view layer, IVec2 cell) {
-  return tiles_.erase({std::string(layer), cell.y, cell.x}) > 0;
+  const auto at = tiles_.find({std::string(layer), cell.y, cell.x});
+  if (at == tiles_.end()) return false;
+  key_ -= key_of(at->first, at->second);
+  tiles_.erase(at);
+  return true;
 }
 
 std::vector<ChangedCell> ChangedCells::list() const {

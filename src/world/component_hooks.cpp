@@ -7,7 +7,6 @@
 #include "vole/level/level.hpp"
 #include "vole/world/checks.hpp"
 #include "vole/world/compiled_kinds.hpp"
-#include "vole/world/level_now.hpp"
 #include "vole/world/sprite.hpp"
 
 namespace vole {
@@ -51,7 +50,7 @@ void OfKind::expect_category(const Located<std::string>& name) const {
 
 const Level& InLevel::file(std::string_view what, const Located<std::string>& name) const {
   if (!level_) throw Error(name.where, fmt::format("no {} \"{}\": no level is loaded", what, name.value));
-  return piece_ ? *piece_ : level_.file();
+  return piece_ ? *piece_ : *level_;
 }
 
 void InLevel::expect_place(const Located<std::string>& name) const {
@@ -63,7 +62,7 @@ void InLevel::expect_path(const Located<std::string>& name) const {
 }
 
 void InLevel::expect_layer(const Located<std::string>& name) const {
-  if (level_) level_.file().layer(name.value, name.where);
+  if (level_) level_->layer(name.value, name.where);
 }
 
 }  // namespace vole

@@ -10,6 +10,7 @@
 #include "level_room.hpp"
 #include "piece_files.hpp"
 #include "vole/asset/catalog.hpp"
+#include "vole/base/hash.hpp"
 #include "vole/base/names.hpp"
 #include "vole/base/within.hpp"
 #include "vole/world/binding.hpp"
@@ -205,6 +206,22 @@ const GroupGrid& LevelNow::painted(std::size_t index) const {
 }
 std::uint64_t LevelNow::changes() const {
   return there().changes();
+}
+std::uint64_t LevelNow::contents() const {
+  Hash hash;
+  hash.add(name_);
+  if (!changed_.empty()) hash.add(changed_.key());
+  for (const PutPiece& piece : pieces_) {
+    hash.add(piece.level);
+    hash.add(std::int64_t{piece.cell.x});
+    hash.add(std::int64_t{piece.cell.y});
+    hash.add(std::int64_t{piece.lines});
+  }
+  if (origin_ != IVec2{0, 0}) {
+    hash.add(std::int64_t{origin_.x});
+    hash.add(std::int64_t{origin_.y});
+  }
+  return hash.value();
 }
 const SolidGrid& LevelNow::solid() const {
   return there().solid();

@@ -17,7 +17,7 @@
 
 namespace vole {
 
-void expect_in_level(const CompiledKind& kind, const LevelNow& level, const Level* piece) {
+void expect_in_level(const CompiledKind& kind, const Level* level, const Level* piece) {
   const InLevel in(level, piece);
   for (const CompiledKind::Part& part : kind.parts) {
     if (part.type->hooks->expect) part.type->hooks->expect(part.component.get(), in);

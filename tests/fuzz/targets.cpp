@@ -11,6 +11,7 @@
 #include "vole/asset/font.hpp"
 #include "vole/asset/outline.hpp"
 #include "vole/asset/sheet.hpp"
+#include "vole/input/input_reader.hpp"
 #include "vole/input/recording.hpp"
 #include "vole/level/kinds.hpp"
 #include "vole/level/level.hpp"

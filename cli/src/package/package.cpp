@@ -1,5 +1,8 @@
 #include <fmt/core.h>
 
+#include <algorithm>
+
+#include "command.hpp"
 #include "commands.hpp"
 #include "game_files.hpp"
 #include "package_targets.hpp"
@@ -18,7 +21,9 @@ std::string package_name(const vole::Project& project, const std::string& target
   return fmt::format("{}-{}-{}", project.id.value, project.version.value, target);
 }
 
-int package(const PackageOptions& options, const std::string& tool) {
+namespace {
+
+void package(const PackageOptions& options, const std::string& tool) {
   const vole::Project project = vole::read_project(vole::join_path(options.folder, "game.toml"));
   const PackageWish wish{options, project, tool};
   std::string page;
@@ -30,5 +35,33 @@ int package(const PackageOptions& options, const std::string& tool) {
     if (target == "web") page = made.front();
   }
   if (options.serve) serve_folder(page);
-  return 0;
+}
+
+}  // namespace
+
+void add_package(CommandLine& line) {
+  const auto options = std::make_shared<PackageOptions>();
+  Command command =
+      line.add("package", "Make the build to send",
+               "  vole package my-game -o builds\n"
+               "  vole package my-game --target linux --target windows -o builds\n"
+               "  vole package my-game --target web --serve",
+               [&line, options] {
+                 const auto& targets = options->targets;
+                 if (options->serve && std::find(targets.begin(), targets.end(), "web") == targets.end())
+                   throw WrongUsage("--serve: shows the page of --target web");
+                 if (!options->program.empty() && targets.size() > 1)
+                   throw WrongUsage("--program: is for one --target");
+                 package(*options, line.tool());
+                 return 0;
+               });
+  command.word("DIR", options->folder, "The game's folder; here when left out");
+  command.word("--target", options->targets, "What it is for; may be given more than once")
+      .one_of({"linux", "web", "windows"})
+      .one_each_time()
+      .value_name("TARGET")
+      .shows_default("linux");
+  command.word("-o,--output", options->output, "The folder to put it in").value_name("DIR").shows_default();
+  command.word("--program", options->program, "Pack this program instead of building one").value_name("FILE");
+  command.flag("--serve", options->serve, "Show the page of --target web to browsers of this machine");
 }

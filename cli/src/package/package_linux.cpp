@@ -11,7 +11,7 @@ vole::Bytes bytes_of(std::string_view text) {
   return {text.begin(), text.end()};
 }
 
-std::string build(const PackageWish& wish) {
+std::string build_for_linux(const PackageWish& wish) {
   const std::string& id = wish.project.id.value;
   std::vector<std::string> configure{"cmake", "-DCMAKE_BUILD_TYPE=Release"};
   if (const std::string found = vole_cmake_folder(wish.tool); !found.empty())
@@ -66,7 +66,7 @@ std::vector<PackedFile> collect(const vole::Project& project, const std::string&
 }  // namespace
 
 std::vector<std::string> package_for_linux(const PackageWish& wish) {
-  const std::string program = wish.options.program.empty() ? build(wish) : wish.options.program;
+  const std::string program = wish.options.program.empty() ? build_for_linux(wish) : wish.options.program;
   const std::string name = package_name(wish.project, "linux");
   std::vector<PackedFile> files = collect(wish.project, program);
   for (PackedFile& file : files) file.path = name + "/" + file.path;

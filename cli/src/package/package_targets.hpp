@@ -5,8 +5,15 @@
 #include <vector>
 
 #include "archive.hpp"
-#include "commands.hpp"
 #include "vole/app/project.hpp"
+
+struct PackageOptions {
+  std::string folder = ".";
+  std::vector<std::string> targets{"linux"};  // or "web", "windows"
+  std::string output = ".";                   // the folder for the package
+  std::string program;                        // built already; empty: build it
+  bool serve = false;                         // show the page of "web" until the program is ended
+};
 
 struct PackageWish {
   const PackageOptions& options;

@@ -139,7 +139,7 @@ std::string absolute(const std::string& path) {
   return vole::to_utf8(std::filesystem::absolute(vole::to_path(path)));
 }
 
-std::string build(const PackageWish& wish) {
+std::string build_for_windows(const PackageWish& wish) {
   const OtherSystem windows = other_system("windows", wish.tool);
   expect_ready(windows);
   const std::string script =
@@ -156,7 +156,7 @@ constexpr CompiledIn in_the_program[] = {
 std::vector<std::string> package_for_windows(const PackageWish& wish) {
   std::vector<PackedFile> files = packed_game(wish.project, "");
   expect_windows_names(files);
-  const std::string program = wish.options.program.empty() ? build(wish) : wish.options.program;
+  const std::string program = wish.options.program.empty() ? build_for_windows(wish) : wish.options.program;
   vole::Bytes content = vole::read_bytes(program, std::size_t{1} << 30);
   if (content.size() < 2 || content[0] != 'M' || content[1] != 'Z')
     throw Error(FilePosition::whole_file(program), "is no program for Windows");

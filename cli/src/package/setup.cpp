@@ -4,6 +4,7 @@
 #include <filesystem>
 
 #include "build.hpp"
+#include "command.hpp"
 #include "commands.hpp"
 #include "header_libraries.hpp"
 #include "other_system.hpp"
@@ -61,10 +62,8 @@ void link_headers(const std::string& folder) try {
               "set XDG_CACHE_HOME to a folder that may be written");
 }
 
-}  // namespace
-
-int setup(const SetupOptions& options, const std::string& tool) {
-  const OtherSystem system = other_system(options.target, tool);
+void set_up(const std::string& target, const std::string& tool) {
+  const OtherSystem system = other_system(target, tool);
   install(missing_packages(system));
   const std::string ready = vole::join_path(system.folder, "ready");
   std::error_code ignored;  // most often there is none
@@ -82,5 +81,18 @@ int setup(const SetupOptions& options, const std::string& tool) {
   must_build(build, "building the library");
   vole::write_whole(ready, std::string_view("whole\n"));
   fmt::print("{}\n", system.folder);
-  return 0;
+}
+
+}  // namespace
+
+void add_setup(CommandLine& line) {
+  const auto target = std::make_shared<std::string>();
+  Command command = line.add("setup", "Install and build, once, what packages for other systems need",
+                             "  vole setup web\n"
+                             "  vole setup windows",
+                             [&line, target] {
+                               set_up(*target, line.tool());
+                               return 0;
+                             });
+  command.word("TARGET", *target, "The system").one_of({"web", "windows"}).needed();
 }

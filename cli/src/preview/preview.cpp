@@ -6,6 +6,7 @@
 #include <filesystem>
 #include <thread>
 
+#include "command.hpp"
 #include "commands.hpp"
 #include "game_files.hpp"
 #include "outputs.hpp"
@@ -19,6 +20,15 @@
 #include "vole/level/level.hpp"
 
 namespace {
+
+struct PreviewOptions {
+  std::string file;
+  std::string output;
+  std::string clip;          // or set; empty: all
+  std::string kind;          // of kinds.toml: only this one; of a level: who gets where
+  std::string show = "all";  // or another of the words below
+  bool watch = false;        // for ever
+};
 
 using namespace paper;
 
@@ -217,9 +227,7 @@ void preview_once(const std::string& root, const PreviewOptions& options) {
   }
 }
 
-}  // namespace
-
-int preview(const PreviewOptions& options) {
+void preview(const PreviewOptions& options) {
   vole::read_bytes(options.file, std::size_t{1} << 30);  // reports a missing file, with the nearest name
   const bool moving = options.output.ends_with(".gif");
   if (!moving && !options.output.ends_with(".png"))
@@ -238,5 +246,40 @@ int preview(const PreviewOptions& options) {
   if (options.watch) preview_for_ever(root, options);
   preview_once(root, options);
   fmt::print("{}\n", options.output);
-  return 0;
+}
+
+}  // namespace
+
+void add_preview(CommandLine& line) {
+  const auto options = std::make_shared<PreviewOptions>();
+  Command command = line.add(
+      "preview", "Show a sheet, font, atlas, picture, tileset or level as a PNG, or clips in motion as a GIF",
+      "  vole preview assets/robin.sheet.toml -o robin.png\n"
+      "  vole preview assets/robin.sheet.toml --clip hop -o hop.gif --watch\n"
+      "  vole preview levels/wall.level.toml -o wall.png",
+      [options] {
+        preview(*options);
+        return 0;
+      });
+  command
+      .word("FILE", options->file,
+            "NAME.sheet.toml, .font.toml, .atlas.toml, .png, .tileset.toml, .level.toml or kinds.toml")
+      .needed();
+  command.word("-o,--output", options->output, "The PNG or GIF to write").value_name("FILE").needed();
+  command.word("--clip", options->clip, "Only this clip or set of a sheet").value_name("NAME");
+  command
+      .word("--kind", options->kind,
+            "Only this kind of kinds.toml, with its fields and where they are written; of a level: who gets "
+            "where, with --show reach")
+      .value_name("NAME");
+  command
+      .word(
+          "--show", options->show,
+          "Of a sheet: all of it, its clips on one line, its clip rules, or the bodies of what "
+          "shows it; of a "
+          "level: what is solid, its light, or where --kind gets to; of a tileset: the cases of its groups; "
+          "of kinds.toml: how --kind jumps, or its mind")
+      .one_of({"all", "baseline", "edges", "jump", "light", "mind", "reach", "rules", "shapes"})
+      .shows_default();
+  command.flag("--watch", options->watch, "Draw again whenever a file of the game changes");
 }

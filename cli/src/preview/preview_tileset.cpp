@@ -11,7 +11,7 @@ namespace {
 
 using namespace paper;
 
-constexpr int line = 18;  // from one line of text to the next
+constexpr int line_step = 18;  // from one line of text to the next
 
 // What there is to say of a tile besides its name: "water, friction 0.2, tags wet and deep, pond".
 std::vector<std::string> properties(const vole::Tileset& tileset, const vole::Tile& tile) {
@@ -146,7 +146,7 @@ void preview_tileset(const vole::Tileset& tileset, const std::string& output) {
   std::size_t most_lines = 0;
   for (const vole::Tile& tile : tileset.tiles)
     most_lines = std::max(most_lines, properties(tileset, tile).size());
-  const int text_height = 32 + line * static_cast<int>(std::min<std::size_t>(most_lines, 6));
+  const int text_height = 32 + line_step * static_cast<int>(std::min<std::size_t>(most_lines, 6));
   const int beside = tileset.tiles.size() > 60 ? 30 : 90;
   const int scale = fitting_scale(tileset.tile_size, static_cast<int>(tileset.tiles.size()),
                                   {page_size.x - 2 * margin, page_size.y - 70}, {beside, text_height});
@@ -154,7 +154,7 @@ void preview_tileset(const vole::Tileset& tileset, const std::string& output) {
   // Each row is as high as the most that is said of one of its tiles.
   const auto columns = static_cast<std::size_t>(std::max((page_size.x - 2 * margin) / step.x, 1));
   int top = 56;
-  for (std::size_t first = 0; first < tileset.tiles.size() && top + step.y - line < page_size.y;
+  for (std::size_t first = 0; first < tileset.tiles.size() && top + step.y - line_step < page_size.y;
        first += columns) {
     std::size_t lines_here = 0;
     for (std::size_t i = first; i < std::min(first + columns, tileset.tiles.size()); ++i) {
@@ -165,10 +165,10 @@ void preview_tileset(const vole::Tileset& tileset, const std::string& output) {
       page.text({at.x, y}, cut(tile.name, step.x - 6));
       std::vector<std::string> lines = properties(tileset, tile);
       lines.resize(std::min<std::size_t>(lines.size(), 6));
-      for (const std::string& its : lines) page.text({at.x, y += line}, cut(its, step.x - 6), faint);
+      for (const std::string& its : lines) page.text({at.x, y += line_step}, cut(its, step.x - 6), faint);
       lines_here = std::max(lines_here, lines.size());
     }
-    top += tileset.tile_size.y * scale + 32 + line * static_cast<int>(lines_here);
+    top += tileset.tile_size.y * scale + 32 + line_step * static_cast<int>(lines_here);
   }
   page.save(output);
 }

@@ -5,6 +5,8 @@
 #include <vector>
 
 #include "vole/app/project.hpp"
+#include "vole/input/input_reader.hpp"
+#include "vole/input/input_writer.hpp"
 #include "vole/input/recording.hpp"
 
 namespace vole {
@@ -37,7 +39,7 @@ class Replay {
   // Throws Error for a file that cannot be read, and for one that is of another game or tick rate.
   Replay(const std::string& file, const Project& project, const Controls& controls);
 
-  std::uint64_t seed() const { return recording_.seed; }
+  std::uint64_t seed() const { return static_cast<std::uint64_t>(recording_.seed); }
   std::int64_t length() const { return recording_.ticks; }
   const TickInput& next() { return reader_.next(); }
   // After a tick: whether check() has something to compare.
@@ -45,7 +47,7 @@ class Replay {
   void check(std::int64_t ticks, std::uint64_t checksum);
   const std::vector<Problem>& differences() const { return differences_; }
   // A script has nothing to be compared with.
-  bool is_script() const { return recording_.checksum.empty(); }
+  bool is_script() const { return recording_.checksum.value.empty(); }
 
  private:
   void check_end(std::uint64_t checksum);

@@ -282,16 +282,17 @@ class ChoiceType final : public FieldType {
   std::size_t size_;
 };
 
-// A type that is in files alone and has a read_field and schema_field of its own.
+// A type that is in files alone and has a read_field of its own; a schema_field, and a write_field if it is written too.
 struct OwnAccess {
   void (*read)(const Node& node, void* value, const FieldRule& rule, Report& report);
-  Node (*schema)(const FieldRule& rule);  // nullptr: it has none
+  Node (*schema)(const FieldRule& rule);            // nullptr: it has none
+  void (*write)(TomlText& out, const void* value);  // the same
 };
 class OwnType final : public FieldType {
  public:
   explicit constexpr OwnType(const OwnAccess& access) : access_(access) {}
   void read(const Node&, void*, const FieldRule&, Report&, TableOf) const override;
-  [[noreturn]] void write(TomlText&, const void*) const override;
+  void write(TomlText&, const void*) const override;
   [[noreturn]] void write_state(StateWriter&, const void*) const override;
   [[noreturn]] void read_state(StateReader&, void*) const override;
   Node schema(const FieldRule&) const override;
@@ -311,9 +312,11 @@ constexpr OwnAccess own_access() {
   OwnAccess access{[](const Node& node, void* value, const FieldRule& rule, Report& report) {
                      read_field(node, *static_cast<T*>(value), rule, report);
                    },
-                   nullptr};
+                   nullptr, nullptr};
   if constexpr (requires(const FieldRule& rule) { schema_field(T{}, rule); })
     access.schema = [](const FieldRule& rule) { return schema_field(T{}, rule); };
+  if constexpr (requires(TomlText & out, const T& value) { write_field(out, value); })
+    access.write = [](TomlText& out, const void* value) { write_field(out, *static_cast<const T*>(value)); };
   return access;
 }
 

@@ -9,8 +9,7 @@
 // along with the pixels of what it follows while it moves, and rests on a pixel of the level while it does not.
 #pragma once
 
-#include "vole/base/describe.hpp"
-#include "vole/base/rect.hpp"
+#include "vole/draw/camera_settings.hpp"
 #include "vole/draw/view.hpp"
 
 namespace vole {
@@ -24,22 +23,14 @@ struct CameraTarget {
   Vec2 size{0, 0};  // of the box
 };
 
-class Camera {
+class Camera : public CameraSettings {
  public:
-  static constexpr float least_zoom = 1.0f / 8, most_zoom = 16;
-
   IVec2 at{0, 0};  // of its part of the canvas
   IVec2 canvas{320, 180};
-  Rect bounds;            // what is shown stays inside; empty: it may be anywhere
-  Vec2 offset{0, 0};      // added to what is followed
-  float smoothing = 0;    // seconds in which it closes in on half of the distance; 0: at once
-  Vec2 slack{0, 0};       // the target may be this far from the middle before the camera moves (dead zone)
-  float ahead = 0;        // seconds of the target's speed by which it looks ahead
-  float facing = 0;       // pixels by which it looks to where the target faces
-  float turning = 0.2f;   // seconds in which what it looks ahead by goes half of its way
-  float zoom = 1;         // pixels of the canvas for one of the level's: 2 is near, 0.5 far
-  float margin = 24;      // pixels of the level around several things that are followed
-  float farthest = 0.5f;  // the least zoom that keeps them in view
+  Rect bounds;  // what is shown stays inside; empty: it may be anywhere
+
+  // All of the settings at once; where it is, and what it is in the middle of, stays.
+  void use(const CameraSettings& settings) { static_cast<CameraSettings&>(*this) = settings; }
 
   // Numbers out of range are brought within it (within.hpp); what is not a number throws Error.
   // Puts the middle here at once, also for interpolation.
@@ -81,15 +72,7 @@ class Camera {
     v.state("at", camera.at);
     v.state("canvas", camera.canvas);
     v.state("bounds", camera.bounds, position());
-    v.state("offset", camera.offset);
-    v.state("smoothing", camera.smoothing);
-    v.state("slack", camera.slack);
-    v.state("ahead", camera.ahead);
-    v.state("facing", camera.facing);
-    v.state("turning", camera.turning);
-    v.state("zoom", camera.zoom);
-    v.state("margin", camera.margin);
-    v.state("farthest", camera.farthest);
+    v.state("settings", static_cast<CameraSettings&>(camera));
     v.state("middle", camera.middle_, position());
     v.state("before", camera.before_, position());
     v.state("zoom_now", camera.zoom_now_);

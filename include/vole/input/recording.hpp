@@ -23,9 +23,10 @@
 #include <vector>
 
 #include "vole/base/describe.hpp"
-#include "vole/input/tick_input.hpp"
 
 namespace vole {
+
+class TomlText;
 
 // The state at a tick, to find where two runs part: "300 9f3c20aa17be4d55".
 struct Checkpoint {
@@ -33,6 +34,9 @@ struct Checkpoint {
   std::string checksum;
   FilePosition where;
 };
+void read_field(const Node& node, Checkpoint& point, const FieldRule& rule, Report& report);
+void write_field(TomlText& out, const Checkpoint& point);
+Node schema_field(const Checkpoint&, const FieldRule& rule);
 
 struct Recording {
   // Of its file: ten hours with a stick and the pointer moving in every tick, at 60 ticks a second.
@@ -41,13 +45,28 @@ struct Recording {
   std::string game;  // its id
   std::string game_version;
   std::string vole_version;
-  std::uint64_t seed = 0;
+  std::int64_t seed = 0;     // the bits of it: a file's whole numbers are signed
   int ticks_per_second = 0;  // 0: a script that goes at the game's
   std::int64_t ticks = 0;
-  std::string checksum;  // of the state after the last tick, 16 hexadecimal digits; empty for a script
+  Located<std::string>
+      checksum;  // of the state after the last tick, 16 hexadecimal digits; empty for a script
   std::vector<Checkpoint> checkpoints;
   std::vector<Located<std::string>> inputs;
+  int format = 1;  // of its file
 };
+template <class V>
+void describe(V& v, Recording& recording) {
+  v("format", recording.format);
+  v("game", recording.game, needed());
+  v("game_version", recording.game_version);
+  v("vole_version", recording.vole_version);
+  v("seed", recording.seed);
+  v("ticks_per_second", recording.ticks_per_second, within(1, 1000));
+  v("ticks", recording.ticks, needed().within(0, 1e12));
+  v("checksum", recording.checksum);
+  v("checkpoints", recording.checkpoints, items(Recording::most_values));
+  v("inputs", recording.inputs, needed().items(Recording::most_values));
+}
 
 // Both throw Error.
 Recording read_recording(const std::string& path);
@@ -55,85 +74,5 @@ void write_recording(const std::string& path, const Recording& recording);
 Node recording_schema();  // of its file: see schema.hpp
 
 std::string checksum_text(std::uint64_t checksum);
-
-// Turns the inputs of ticks, one after the other, into lines.
-class InputWriter {
- public:
-  explicit InputWriter(const Controls& controls) : controls_(controls), last_(controls) {}
-
-  void add(std::int64_t tick, const TickInput& input, std::vector<Located<std::string>>& lines);
-  // That all lines take in a file.
-  std::size_t bytes() const { return bytes_; }
-
- private:
-  // What happened in a tick.
-  struct Told {
-    std::string words;          // names and what came of them
-    std::string names, values;  // the same apart, where all are axes and the pointer
-    bool moves_only = true;
-
-    void add(const std::string& name, const std::string& value, bool moves = false);
-  };
-  void add_player(std::size_t player, const TickInput::Player& now, Told& told) const;
-  void add_pointer(const Pointer& now, Told& told) const;
-  void write(std::int64_t tick, const Told& told, std::vector<Located<std::string>>& lines);
-
-  const Controls& controls_;
-  TickInput last_;
-  std::int64_t tick_ = 0;  // of what was written last
-  std::string names_;      // of what moved in it, if nothing else happened
-  std::size_t bytes_ = 0;
-};
-
-// Gives the inputs of a recording back, tick after tick.
-class InputReader {
- public:
-  // Throws Error, all at once, for lines that do not parse, are out of order or name what the game does not
-  // have. `controls` must outlive this.
-  InputReader(const Recording& recording, const Controls& controls);
-
-  // The input of the next tick; after the last line everything stays as it is.
-  const TickInput& next();
-
- private:
-  struct Change {
-    enum class What : std::uint8_t { action, axis, pads, pointer, wheel, asked };
-
-    std::int64_t tick = 0;
-    What what = What::action;
-    std::uint8_t player = 0;  // from 0 on
-    std::size_t index = 0;
-    TickInput::ActionState action;
-    TickInput::AxisState axis;
-    std::uint8_t pads = 0;
-    IVec2 at{0, 0};  // of pointer and wheel
-    bool outside = false;
-    std::string asked;  // the name of a control
-  };
-
-  // All throw Error.
-  void parse_line(const Located<std::string>& line, const Controls& controls);
-  void parse(const Located<std::string>& text, const Controls& controls);
-  void parse_values(const Located<std::string>& text, const Controls& controls);
-  void parse_change(std::int64_t tick, std::string_view& rest, const Located<std::string>& text,
-                    const Controls& controls);
-  static std::uint8_t take_player(std::string& name, bool is_quoted, std::string_view& rest,
-                                  const Located<std::string>& text, const Controls& controls);
-  static std::uint8_t player_of(std::string_view number, const Located<std::string>& text,
-                                const Controls& controls);
-  static int take_whole(int least, int most, std::string_view& rest, const Located<std::string>& text);
-  static void parse_action(std::size_t index, Change& change, std::string_view& rest,
-                           const Located<std::string>& text);
-  static void parse_axis(std::size_t index, bool is_flat, Change& change, std::string_view& rest,
-                         const Located<std::string>& text);
-  static void parse_other(std::string_view name, Change& change, std::string_view& rest,
-                          const Located<std::string>& text);
-  void apply(const Change& change);
-
-  std::vector<Change> changes_;
-  std::size_t at_ = 0;
-  std::int64_t tick_ = 0;
-  TickInput input_;
-};
 
 }  // namespace vole

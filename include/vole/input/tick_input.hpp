@@ -75,7 +75,7 @@ class TickInput {
   TickInput() = default;
   // Holds on to the controls for their names, also when the game has newer ones by now.
   explicit TickInput(std::shared_ptr<const Controls> controls);
-  explicit TickInput(const Controls& controls) : TickInput(std::make_shared<const Controls>(controls)) {}
+  explicit TickInput(const Controls& controls);
   // Goes by these names from now on; what they do not have counts as let go.
   void use(std::shared_ptr<const Controls> controls);
 

@@ -10,7 +10,9 @@
 //   without = ["body"]           # and these it does not have
 #pragma once
 
+#include <optional>
 #include <string>
+#include <string_view>
 #include <vector>
 
 #include "vole/base/describe.hpp"
@@ -20,6 +22,19 @@
 namespace vole {
 
 inline constexpr std::size_t most_tags = 32;  // of one thing
+
+// What is written of a kind beside its components: how it is made from another.
+struct KindHead {
+  std::optional<Located<std::string>> from;
+  std::vector<Located<std::string>> without;  // components of that which it does not have
+};
+template <class V>
+void describe(V& v, KindHead& head) {
+  v("from", head.from);
+  v("without", head.without, items(256));
+}
+// Whether a key of a kind is no component.
+bool is_in_head(std::string_view key);
 
 struct Kinds {
   Named<Node> all;

@@ -42,7 +42,7 @@ class SolidGrid {
   void set(IVec2 at, const CellForm& form);
 
   // See BlockGrid.
-  void grow(IVec2 cells) { numbers_.grow(cells); }
+  void grow(IVec2 cells);
   void move_blocks(IVec2 by) { numbers_.move_blocks(by); }
 
   // What is solid of any cell, also outside; nullptr: nothing.

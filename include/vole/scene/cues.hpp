@@ -91,9 +91,7 @@ class Cues {
   void while_touching(const Which& which, const Which& other, Handler handler) {
     add_meeting(MeetingCue::When::lasts, which, other, std::move(handler));
   }
-  void when_part(const Which& which, const Which& other, OnTwo handler) {
-    add_meeting(MeetingCue::When::ends, which, other, std::move(handler));
-  }
+  void when_part(const Which& which, const Which& other, OnTwo handler);
 
   // When a platform would squeeze a thing against something solid, once until it has room again: the platform waits.
   void when_squeezed(const Which& which, OnTwo handler);

@@ -19,7 +19,7 @@
 
 namespace vole {
 
-struct TickScratch;
+struct TickMemory;
 class SceneLight;
 
 class RunningScene {
@@ -76,7 +76,7 @@ class RunningScene {
   Stage stage_;
   std::unique_ptr<Scene> scene_;
   Cues cues_;
-  std::unique_ptr<TickScratch> scratch_;  // memory of the steps, kept so that a steady tick allocates nothing
+  std::unique_ptr<TickMemory> memory_;  // memory of the steps, kept so that a steady tick allocates nothing
 };
 
 }  // namespace vole

@@ -176,7 +176,7 @@ class Stage {
   LevelPath path(std::string_view name, std::uint32_t piece) const;
 
   // The box of a thing's body where it is now. Throws std::out_of_range when it has none.
-  Rect box(Entity entity) const { return get<Body>(entity).box(get<Pose>(entity).at); }
+  Rect box(Entity entity) const;
   bool overlap(Entity a, Entity b) const { return box(a).overlaps(box(b)); }
   // Everything that can be run into and asked for, as it is now: what is in a box, what a ray meets, what a body would hit
   // (collision_world.hpp). To ask many questions, keep what this returns until something moves.

@@ -1,6 +1,7 @@
 // The cells of a level that are not as its files have them, each once.
 #pragma once
 
+#include <cstdint>
 #include <map>
 #include <string>
 #include <string_view>
@@ -30,6 +31,8 @@ class ChangedCells {
   // Both tell whether that is anything new.
   bool set(std::string_view layer, IVec2 cell, std::string_view tile);
   bool forget(std::string_view layer, IVec2 cell);
+  // The same for the same cells, in whatever order they came; 0 for none.
+  std::uint64_t key() const { return key_; }
   // A copy of them all.
   std::vector<ChangedCell> list() const;
 
@@ -43,7 +46,10 @@ class ChangedCells {
     }
   };
 
+  static std::uint64_t key_of(const Place& place, std::string_view tile);
+
   std::map<Place, std::string> tiles_;
+  std::uint64_t key_ = 0;  // the sum of those of all cells
 };
 
 namespace detail {

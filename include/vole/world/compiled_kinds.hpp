@@ -87,7 +87,7 @@ class CompiledKinds {
 
 // Throws Error, before anything is put down, when the level lacks the layer of a sprite, or its file or that of a piece a place
 // or a path that is named.
-void expect_in_level(const CompiledKind& kind, const LevelNow& level, const Level* piece = nullptr);
+void expect_in_level(const CompiledKind& kind, const Level* level, const Level* piece = nullptr);
 
 // Finds the things that links name: those of a thing that came with a piece among what came with it.
 void link_places(World& world, const ComponentTypes& types);

@@ -28,7 +28,6 @@ namespace vole {
 class Catalog;
 struct Kinds;
 class Level;
-class LevelNow;
 class Report;
 class Sheet;
 class World;
@@ -75,7 +74,8 @@ class OfKind {
 // The level, or the piece, that a thing is put into. All throw Error with the nearest name; an empty name is none.
 class InLevel {
  public:
-  InLevel(const LevelNow& level, const Level* piece) : level_(level), piece_(piece) {}
+  // `level`: nullptr where none is loaded. `piece`: nullptr for the level's own file.
+  InLevel(const Level* level, const Level* piece) : level_(level), piece_(piece) {}
 
   void expect_place(const Located<std::string>& name) const;
   void expect_path(const Located<std::string>& name) const;
@@ -83,10 +83,9 @@ class InLevel {
   void expect_layer(const Located<std::string>& name) const;
 
  private:
-  // Throws Error when no level is loaded.
   const Level& file(std::string_view what, const Located<std::string>& name) const;
 
-  const LevelNow& level_;
+  const Level* level_;
   const Level* piece_;
 };
 

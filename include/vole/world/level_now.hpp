@@ -178,6 +178,9 @@ class LevelNow {
   const GroupGrid& painted(std::size_t layer) const;
   // Another number whenever a cell has changed, and never one that any level has had; no part of the state.
   std::uint64_t changes() const;
+  // The same for a restored level with the same in it: of its name, and of what code and pieces have put. With version() it says for
+  // which cells something was found.
+  std::uint64_t contents() const;
   const SolidGrid& solid() const;
 
   template <class V>

@@ -23,6 +23,35 @@ constexpr auto enum_names(SideState) {
                                          "dashing", "sliding",  "gliding"};
 }
 
+// What it is in the middle of, and remembers from one tick to the next.
+struct SideMoverNow {
+  SideState state = SideState::free;
+  float since_ground = 1000;  // seconds
+  float since_press = 1000;
+  bool rising = false;  // in a jump that can still be cut short
+  int jumped_in_air = 0;
+  float since_wall = 1000;
+  bool wall_is_left = false;  // the last one
+  float since_wall_jump = 1000;
+  float since_dash = 1000;  // from its begin
+  bool dashed_in_air = false;
+  float height = 0;  // that it gets up to again; 0 while it does not crouch
+};
+template <class V>
+void describe(V& v, SideMoverNow& now) {
+  v.state("state", now.state);
+  v.state("since_ground", now.since_ground);
+  v.state("since_press", now.since_press);
+  v.state("rising", now.rising);
+  v.state("jumped_in_air", now.jumped_in_air);
+  v.state("since_wall", now.since_wall);
+  v.state("wall_is_left", now.wall_is_left);
+  v.state("since_wall_jump", now.since_wall_jump);
+  v.state("since_dash", now.since_dash);
+  v.state("dashed_in_air", now.dashed_in_air);
+  v.state("height", now.height);
+}
+
 struct SideMover {
   float speed = 90;          // pixels a second
   float acceleration = 600;  // pixels a second, each second
@@ -51,17 +80,7 @@ struct SideMover {
   float dash_pause = 0.3f;  // seconds after one; in the air there is one before it has stood again
   float glide = 0;          // the fastest fall while jump is held
 
-  SideState state = SideState::free;
-  float since_ground = 1000;  // seconds
-  float since_press = 1000;
-  bool rising = false;  // in a jump that can still be cut short
-  int jumped_in_air = 0;
-  float since_wall = 1000;
-  bool wall_is_left = false;  // the last one
-  float since_wall_jump = 1000;
-  float since_dash = 1000;  // from its begin
-  bool dashed_in_air = false;
-  float height = 0;  // that it gets up to again; 0 while it does not crouch
+  SideMoverNow now;
 };
 template <class V>
 void describe(V& v, SideMover& mover) {
@@ -90,17 +109,7 @@ void describe(V& v, SideMover& mover) {
   v("dash_seconds", mover.dash_seconds, within(0, 10));
   v("dash_pause", mover.dash_pause, within(0, 10));
   v("glide", mover.glide, within(0, 100000));
-  v.state("state", mover.state);
-  v.state("since_ground", mover.since_ground);
-  v.state("since_press", mover.since_press);
-  v.state("rising", mover.rising);
-  v.state("jumped_in_air", mover.jumped_in_air);
-  v.state("since_wall", mover.since_wall);
-  v.state("wall_is_left", mover.wall_is_left);
-  v.state("since_wall_jump", mover.since_wall_jump);
-  v.state("since_dash", mover.since_dash);
-  v.state("dashed_in_air", mover.dashed_in_air);
-  v.state("height", mover.height);
+  v.state("now", mover.now);
 }
 
 }  // namespace vole

@@ -43,7 +43,7 @@ bool Carrying::is_gathered(Entity thing) const {
 
 void Carrying::gather_riders(Entity of) {
   Entities& entities = tick_.world.entities;
-  std::vector<Found>& found = tick_.scratch.found;
+  std::vector<Found>& found = tick_.memory.found;
   found.clear();
   solids_.world().find(around(solids_.body(of).bounds(), {0, 0}), {.except = of.index, .tiles = false},
                        found);
@@ -61,10 +61,10 @@ void Carrying::gather_riders(Entity of) {
 void Carrying::gather_pushed(Entity platform, Vec2 by) {
   const Categories& categories = tick_.stage.categories();
   const CollisionBody pusher = solids_.body(platform);
-  std::vector<Found>& found = tick_.scratch.found;
+  std::vector<Found>& found = tick_.memory.found;
   found.clear();
   solids_.world().find(around(pusher.bounds(), by), {.except = platform.index, .tiles = false}, found);
-  CollisionWorld& alone = tick_.scratch.pusher;
+  CollisionWorld& alone = tick_.memory.pusher;
   alone.put(0, pusher);
   for (const Found& near : found) {
     const Entity thing = solids_.thing(near.body);
@@ -107,7 +107,7 @@ float Carrying::move_all(Entity by) {
     const float wanted = each.rides ? -each.by.y : length_of(each.by);
     const float short_by = each.rides ? -missing.y : dot(missing, each.by) / std::max(wanted, lattice_step);
     if (wanted <= 0 || short_by < 2 * lattice_step) continue;
-    tick_.scratch.squeezed.push_back({each.thing, by});
+    tick_.memory.squeezed.push_back({each.thing, by});
     room = std::min(room, each.room_for(short_by));
   }
   return room;

@@ -40,8 +40,8 @@ class Carrying {
 
   Tick& tick_;
   SolidThings& solids_;
-  std::vector<CarriedThing>& all_ = tick_.scratch.carried;
-  std::vector<OutOfTheWay>& out_ = tick_.scratch.out_of_the_way;
+  std::vector<CarriedThing>& all_ = tick_.memory.carried;
+  std::vector<OutOfTheWay>& out_ = tick_.memory.out_of_the_way;
 };
 
 }  // namespace vole

@@ -13,7 +13,7 @@ Intent leap_intent(LeapKind leap, float across, bool is_first_tick, const Motion
       intent.direction.x = across;
       intent.jump_held = true;
       intent.jump_pressed = is_first_tick || (leap == LeapKind::jump_twice && motion.velocity.y >= 0 &&
-                                              side.jumped_in_air == 0);
+                                              side.now.jumped_in_air == 0);
       break;
     case LeapKind::hop:
       intent.direction.x = across;
@@ -43,7 +43,7 @@ Intent leap_intent(LeapKind leap, float across, bool is_first_tick, const Motion
 }
 
 bool is_off_ground(const Touching& touching, const SideMover& side) {
-  return !touching.ground || side.state == SideState::climbing;
+  return !touching.ground || side.now.state == SideState::climbing;
 }
 
 std::optional<Landing> play_leap(const SidePlay& play, SidePlay::State from, LeapKind leap, float across) {

@@ -1,10 +1,11 @@
 // Ways over ledges, for all minds of a scene.
 #pragma once
 
-#include <list>
 #include <memory>
 
 #include "ledge_ways.hpp"
+#include "scene/level_watch.hpp"
+#include "scene/recently_used.hpp"
 
 namespace vole {
 
@@ -17,18 +18,10 @@ class MindLedges {
                         std::span<const std::uint8_t> tile_categories, LedgeGoing& going);
 
  private:
-  struct Known {
-    std::uint32_t key = 0;
-    std::unique_ptr<LedgeWays> ways;
-  };
-  void forget_old(const LevelNow& level);
-  LedgeWays& known(std::uint32_t key, const LevelNow& level, const LedgeWalker& walker);
-
-  std::shared_ptr<const Level> of_;
-  std::uint64_t changes_ = 0;
-  std::uint64_t level_key_ = 0;
+  LevelWatch watch_;
   CollisionWorld tiles_;
-  std::list<Known> known_;  // the one that was asked for last comes first
+  // More kinds of walkers than a level has, unless code gives each its own numbers; then those that think least often wait.
+  RecentlyUsed<std::uint32_t, std::unique_ptr<LedgeWays>> known_{64};
 };
 
 }  // namespace vole

@@ -9,8 +9,6 @@
 namespace vole {
 namespace {
 
-constexpr std::size_t most_fields = 16;
-
 // Whether a box that stands in the middle of a cell meets no solid tile.
 bool has_room(const LevelNow& level, const WayCells& cells, IVec2 cell) {
   const Rect box{cells.middle_of(cell) - cells.body * 0.5f, cells.body};
@@ -32,25 +30,14 @@ IVec2 WayCells::cell_at(Vec2 point) const {
   return {static_cast<int>(std::floor(at.x)), static_cast<int>(std::floor(at.y))};
 }
 
-void MindWays::forget_old(const LevelNow& level) {
-  if (of_ == level.version() && changes_ == level.changes() && origin_ == level.origin()) return;
-  known_.clear();
-  of_ = level.version();
-  changes_ = level.changes();
-  origin_ = level.origin();
-}
-
-WayField& MindWays::field(const LevelNow& level, const WayCells& cells, IVec2 goal, int reach) {
-  forget_old(level);
-  for (Known& known : known_)
-    if (known.goal == goal && known.reach == reach && known.cells == cells) return *known.field;
-  if (known_.size() >= most_fields) known_.pop_front();
-  const IRect area{goal - IVec2{reach, reach}, IVec2{2 * reach + 1, 2 * reach + 1}};
-  known_.push_back(
-      {cells, goal, reach, std::make_unique<WayField>(area, goal, cells.steps, [&level, cells](IVec2 cell) {
-         return has_room(level, cells, cell);
-       })});
-  return *known_.back().field;
+WayField& MindWays::field(const Wanted& wanted) {
+  return *known_.get(wanted, [&] {
+    const int reach = wanted.reach;
+    const IRect area{wanted.goal - IVec2{reach, reach}, IVec2{2 * reach + 1, 2 * reach + 1}};
+    return std::make_unique<WayField>(
+        area, wanted.goal, wanted.cells.steps,
+        [this, cells = wanted.cells](IVec2 cell) { return has_room(*level_, cells, cell); });
+  });
 }
 
 std::optional<Vec2> MindWays::next(const LevelNow& level, const WayCells& cells, Vec2 from, Vec2 to,
@@ -59,7 +46,9 @@ std::optional<Vec2> MindWays::next(const LevelNow& level, const WayCells& cells,
   constexpr int detour = 8, furthest = 512;
   const int size = std::min(cells.size.x, cells.size.y);
   const int reach = std::min(static_cast<int>(within / static_cast<float>(size)) + detour, furthest);
-  WayField& ways = field(level, cells, cells.cell_at(to), reach);
+  if (watch_.changed(level)) known_.clear();
+  level_ = &level;
+  WayField& ways = field({cells, cells.cell_at(to), reach});
   const std::optional<IVec2> next = ways.next(cells.cell_at(from));
   return next ? std::optional(cells.middle_of(*next)) : std::nullopt;
 }

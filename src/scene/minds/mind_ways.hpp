@@ -1,16 +1,15 @@
 // Ways around walls for minds: found once for all who chase the same thing, and kept while the level stays as it is.
 #pragma once
 
-#include <deque>
 #include <memory>
 #include <optional>
 
+#include "scene/level_watch.hpp"
+#include "scene/recently_used.hpp"
 #include "vole/level/way_field.hpp"
 #include "vole/scene/movers/mover_turn.hpp"
 
 namespace vole {
-
-class Level;
 
 // The cells over which something goes, and how much room it needs.
 struct WayCells {
@@ -26,24 +25,28 @@ struct WayCells {
 
 class MindWays {
  public:
+  MindWays() = default;
+  // What is known asks this one for the level.
+  MindWays(const MindWays&) = delete;
+  MindWays& operator=(const MindWays&) = delete;
   // The middle of the cell to go to from a point, on a shortest way to another; none where there is none over the cells at most so many
   // pixels from there.
   std::optional<Vec2> next(const LevelNow& level, const WayCells& cells, Vec2 from, Vec2 to, float within);
 
  private:
-  struct Known {
+  struct Wanted {
     WayCells cells;
     IVec2 goal{0, 0};
     int reach = 0;
-    std::unique_ptr<WayField> field;
-  };
-  void forget_old(const LevelNow& level);
-  WayField& field(const LevelNow& level, const WayCells& cells, IVec2 goal, int reach);
 
-  std::shared_ptr<const Level> of_;
-  std::uint64_t changes_ = 0;
-  IVec2 origin_{0, 0};
-  std::deque<Known> known_;  // the oldest first
+    friend bool operator==(const Wanted&, const Wanted&) = default;
+  };
+  WayField& field(const Wanted& wanted);
+
+  LevelWatch watch_;
+  // The one that was asked for last: what is known may have been found for one that was restored since.
+  const LevelNow* level_ = nullptr;
+  RecentlyUsed<Wanted, std::unique_ptr<WayField>> known_{16};
 };
 
 }  // namespace vole

@@ -152,10 +152,10 @@ class ReachSearch {
                                     : 1,
         mover.touching.ground ? 0 : 1 + bucket(velocity.y, std::max(mover.side.jump, 60.0f) / 4),
         mover.jump_held ? 1 : 0,
-        mover.side.rising ? 1 : 0,
-        mover.side.jumped_in_air,
-        static_cast<std::int64_t>(mover.side.state),
-        mover.side.dashed_in_air ? 1 : 0,
+        mover.side.now.rising ? 1 : 0,
+        mover.side.now.jumped_in_air,
+        static_cast<std::int64_t>(mover.side.now.state),
+        mover.side.now.dashed_in_air ? 1 : 0,
         mover.touching.wall() ? 1 : 0};
     Hash hash;
     for (const std::int64_t part : parts) hash.add(part);

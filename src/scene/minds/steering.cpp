@@ -6,6 +6,7 @@
 #include "over_ledges.hpp"
 #include "scene/bodies/what_holds.hpp"
 #include "scene/movers/lanes.hpp"
+#include "scene/scene_caches.hpp"
 #include "thinking.hpp"
 #include "vole/base/direction.hpp"
 #include "vole/base/trig.hpp"
@@ -82,7 +83,7 @@ class Steerer {
       cells.steps = WaySteps::four;
     const Vec2 from = lanes_ ? crossing_ahead() : thinker_.middle();
     if (cells.cell_at(from) == cells.cell_at(goal_)) return goal_;
-    return thinker_.tick.scratch.ways.next(level, cells, from, goal_, part_.within).value_or(goal_);
+    return thinker_.tick.setting.caches->ways.next(level, cells, from, goal_, part_.within).value_or(goal_);
   }
 
   bool held_along(Vec2 way) const {
@@ -166,11 +167,11 @@ class Steerer {
     intent.direction.x = way.x > enough ? 1.0f : way.x < -enough ? -1.0f : 0.0f;
     if (going_.arrives && std::abs(to_goal().x) < 2) intent.direction.x = 0;
     // Up and down where there is something to climb or to swim in.
-    if (side_->state == SideState::climbing || side_->state == SideState::swimming)
+    if (side_->now.state == SideState::climbing || side_->now.state == SideState::swimming)
       intent.direction.y = way.y;
     if (part_.jumps && touching_) {
       intent.jump_pressed = touching_->ground && held_along(intent.direction);
-      intent.jump_held = intent.jump_pressed || side_->rising;
+      intent.jump_held = intent.jump_pressed || side_->now.rising;
     }
     return intent;
   }

@@ -40,8 +40,8 @@ bool sees(const Thinker& thinker, const Target& target) {
 // Where it is, or was when it was last seen.
 std::optional<Vec2> find_goal(Thinker& thinker, const MindPart& part) {
   Mind& mind = thinker.mind;
-  const auto target = thinker.tick.scratch.targets.nearest(thinker.tick.stage, part.of.value, thinker.thing,
-                                                           thinker.middle(), part.within);
+  const auto target = thinker.tick.memory.targets.nearest(thinker.tick.stage, part.of.value, thinker.thing,
+                                                          thinker.middle(), part.within);
   if (target && (!part.seen || sees(thinker, *target))) {
     mind.last_seen = target->at;
     mind.since_seen = 0;

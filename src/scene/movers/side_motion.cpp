@@ -15,34 +15,34 @@ void count_time(const MoverTurn& turn, SideMover& mover) {
     since = now ? 0 : std::min(since + turn.seconds, long_ago);
   };
   const bool in_air_at_wall = turn.touching.wall() && !turn.touching.ground;
-  count(mover.since_ground, turn.touching.ground);
-  count(mover.since_press, turn.intent.jump_pressed);
-  count(mover.since_wall, in_air_at_wall);
-  count(mover.since_wall_jump, false);
-  count(mover.since_dash, false);
-  if (in_air_at_wall) mover.wall_is_left = turn.touching.wall_left;
+  count(mover.now.since_ground, turn.touching.ground);
+  count(mover.now.since_press, turn.intent.jump_pressed);
+  count(mover.now.since_wall, in_air_at_wall);
+  count(mover.now.since_wall_jump, false);
+  count(mover.now.since_dash, false);
+  if (in_air_at_wall) mover.now.wall_is_left = turn.touching.wall_left;
   if (turn.touching.ground) {
-    mover.jumped_in_air = 0;
-    mover.dashed_in_air = false;
+    mover.now.jumped_in_air = 0;
+    mover.now.dashed_in_air = false;
   }
 }
 
 // Where its pilot pushes, but not back to a wall that it has just jumped off.
 float pushed_across(const MoverTurn& turn, const SideMover& mover) {
   const float x = std::clamp(turn.intent.direction.x, -1.0f, 1.0f);
-  const bool back_to_wall = mover.wall_is_left ? x < 0 : x > 0;
-  return mover.since_wall_jump < mover.wall_pause && back_to_wall ? 0 : x;
+  const bool back_to_wall = mover.now.wall_is_left ? x < 0 : x > 0;
+  return mover.now.since_wall_jump < mover.wall_pause && back_to_wall ? 0 : x;
 }
 
-void walk(MoverTurn& turn, const SideMover& mover) {
+void walk(MoverTurn& turn, const SideMover& mover, const Surroundings& around) {
   float& speed = turn.motion.velocity.x;
   // The jump off a wall is not slowed down by letting go.
-  if (mover.since_wall_jump < mover.wall_pause && pushed_across(turn, mover) == 0) return;
-  const float share = mover.state == SideState::crouching ? mover.crouch_speed : 1;
+  if (mover.now.since_wall_jump < mover.wall_pause && pushed_across(turn, mover) == 0) return;
+  const float share = mover.now.state == SideState::crouching ? mover.crouch_speed : 1;
   const float target = pushed_across(turn, mover) * mover.speed * share;
   const bool speeding_up = target != 0 && target * speed >= 0 && std::abs(target) > std::abs(speed);
   const float rate = (speeding_up ? mover.acceleration : mover.deceleration) *
-                     (turn.touching.ground ? ground_friction(turn) : mover.air_control);
+                     (turn.touching.ground ? around.friction : mover.air_control);
   speed = towards(speed, target, rate * turn.seconds);
 }
 
@@ -52,30 +52,30 @@ bool pushes_to_wall(const MoverTurn& turn) {
 }
 
 void jump_off_wall(MoverTurn& turn, SideMover& mover) {
-  turn.motion.velocity.x = mover.wall_is_left ? mover.wall_jump.x : -mover.wall_jump.x;
-  turn.pose.faces_left = !mover.wall_is_left;
+  turn.motion.velocity.x = mover.now.wall_is_left ? mover.wall_jump.x : -mover.wall_jump.x;
+  turn.pose.faces_left = !mover.now.wall_is_left;
   begin_jump(turn, mover, mover.wall_jump.y);
-  mover.since_wall_jump = 0;
+  mover.now.since_wall_jump = 0;
 }
 
-void jump(MoverTurn& turn, SideMover& mover) {
+void jump(MoverTurn& turn, SideMover& mover, const Surroundings& around) {
   Motion& motion = turn.motion;
-  if (mover.since_press <= mover.early_jump) {
-    if (mover.since_ground <= mover.late_jump) {
-      motion.velocity.x += belt_speed(turn);
+  if (mover.now.since_press <= mover.early_jump) {
+    if (mover.now.since_ground <= mover.late_jump) {
+      motion.velocity.x += around.carried.x;
       begin_jump(turn, mover, mover.jump);
-    } else if (mover.wall_jump != Vec2{0, 0} && mover.since_wall <= mover.late_jump) {
+    } else if (mover.wall_jump != Vec2{0, 0} && mover.now.since_wall <= mover.late_jump) {
       jump_off_wall(turn, mover);
-    } else if (turn.intent.jump_pressed && mover.jumped_in_air < mover.air_jumps) {
-      ++mover.jumped_in_air;
+    } else if (turn.intent.jump_pressed && mover.now.jumped_in_air < mover.air_jumps) {
+      ++mover.now.jumped_in_air;
       begin_jump(turn, mover, mover.jump);
     }
   }
-  if (mover.rising && !turn.intent.jump_held) {
+  if (mover.now.rising && !turn.intent.jump_held) {
     motion.velocity.y *= mover.short_hop;
-    mover.rising = false;
+    mover.now.rising = false;
   }
-  if (motion.velocity.y >= 0) mover.rising = false;
+  if (motion.velocity.y >= 0) mover.now.rising = false;
 }
 
 // Onto an edge that its feet have run into from beside, by `step_up` pixels at most.
@@ -96,10 +96,10 @@ void step_onto_edge(MoverTurn& turn, const SideMover& mover) {
 }
 
 // Along the ground, from where it stands.
-void walk_on(MoverTurn& turn, SideMover& mover) {
+void walk_on(MoverTurn& turn, SideMover& mover, const Surroundings& around) {
   Motion& motion = turn.motion;
   const float speed = motion.velocity.x;
-  const float length = (speed + belt_speed(turn)) * turn.seconds + motion.remainder.x;
+  const float length = (speed + around.carried.x) * turn.seconds + motion.remainder.x;
   const BodyMoved moved = turn.moving.world.walk(turn.moving.body, length, turn.moving.rules);
   turn.pose.at = moved.at;
   turn.touching = turn.moving.touching(moved);
@@ -111,11 +111,11 @@ void walk_on(MoverTurn& turn, SideMover& mover) {
 
 float fastest_fall(const MoverTurn& turn, SideMover& mover) {
   if (mover.wall_slide > 0 && pushes_to_wall(turn) && turn.motion.velocity.y >= 0) {
-    mover.state = SideState::sliding;
+    mover.now.state = SideState::sliding;
     return std::min(mover.wall_slide, mover.fall_cap);
   }
-  if (mover.glide > 0 && turn.intent.jump_held && !mover.rising && turn.motion.velocity.y >= 0) {
-    mover.state = SideState::gliding;
+  if (mover.glide > 0 && turn.intent.jump_held && !mover.now.rising && turn.motion.velocity.y >= 0) {
+    mover.now.state = SideState::gliding;
     return std::min(mover.glide, mover.fall_cap);
   }
   return mover.fall_cap;
@@ -143,8 +143,8 @@ float towards(float value, float target, float step) {
 
 void begin_jump(MoverTurn& turn, SideMover& mover, float speed) {
   turn.motion.velocity.y = -speed;
-  mover.rising = true;
-  mover.since_ground = mover.since_press = mover.since_wall = 1000.0f;
+  mover.now.rising = true;
+  mover.now.since_ground = mover.now.since_press = mover.now.since_wall = 1000.0f;
 }
 
 void fly_on(MoverTurn& turn) {
@@ -171,12 +171,14 @@ void move_sideways(MoverTurn& turn, SideMover& mover) {
   moving.rules.slip = mover.slip;
   moving.rules.through_one_way = turn.intent.drop_pressed && turn.touching.ground;
   if (turn.intent.direction.x != 0) turn.pose.faces_left = turn.intent.direction.x < 0;
-  if (dash(turn, mover) || climb(turn, mover) || swim(turn, mover)) return;
+  if (dash(turn, mover)) return;
+  const Surroundings around = seen_from_side(turn);
+  if (climb(turn, mover, around) || swim(turn, mover, around)) return;
   crouch(turn, mover);
-  walk(turn, mover);
-  jump(turn, mover);
+  walk(turn, mover, around);
+  jump(turn, mover, around);
   if (turn.touching.ground && turn.motion.velocity.y >= 0 && !moving.rules.through_one_way)
-    walk_on(turn, mover);
+    walk_on(turn, mover, around);
   else
     fall(turn, mover);
 }

@@ -8,24 +8,6 @@
 namespace vole {
 namespace {
 
-Rect box_of(const MoverTurn& turn) {
-  return turn.moving.body.box.moved_by(turn.pose.at);
-}
-Vec2 middle_of(const MoverTurn& turn) {
-  const Rect box = box_of(turn);
-  return box.at + box.size * 0.5f;
-}
-Vec2 feet_of(const MoverTurn& turn, float above) {
-  const Rect box = box_of(turn);
-  return {box.at.x + box.size.x / 2, box.bottom() - above};
-}
-
-// From its feet up to its middle.
-const Ladder* ladder_in_reach(const MoverTurn& turn) {
-  const Ladder* const ladder = ladder_at(turn, feet_of(turn, 0.01f));
-  return ladder ? ladder : ladder_at(turn, middle_of(turn));
-}
-
 // Down onto what is less than so far below its feet.
 bool lands(MoverTurn& turn, float within) {
   CollisionBody body = turn.moving.body;
@@ -37,12 +19,12 @@ bool lands(MoverTurn& turn, float within) {
   return true;
 }
 
-bool takes_hold(const MoverTurn& turn) {
+bool takes_hold(const MoverTurn& turn, const Surroundings& around) {
   const Vec2 pushed = turn.intent.direction;
   if (std::abs(pushed.y) <= std::abs(pushed.x) || std::abs(pushed.y) < 0.5f) return false;
-  if (pushed.y < 0) return ladder_in_reach(turn) != nullptr;
+  if (pushed.y < 0) return around.ladder != nullptr;
   // Down from above it.
-  return turn.touching.ground && ladder_at(turn, feet_of(turn, -0.5f)) != nullptr;
+  return turn.touching.ground && around.ladder_below != nullptr;
 }
 
 // Where what is beside the ladder holds it above or below, sideways to the ladder's middle; else as it is pushed.
@@ -50,32 +32,33 @@ float across_ladder(const MoverTurn& turn, float speed) {
   const Vec2 pushed = turn.intent.direction;
   const bool held = (pushed.y < 0 && turn.touching.ceiling) || (pushed.y > 0 && turn.touching.ground);
   if (pushed.x != 0 || !held) return pushed.x * speed;
-  const float at = middle_of(turn).x, cell = static_cast<float>(turn.level->tile_size().x);
+  const Rect box = turn.box();
+  const float at = box.at.x + box.size.x * 0.5f, cell = static_cast<float>(turn.level->tile_size().x);
   const float off = (std::floor(at / cell) + 0.5f) * cell - at;
   return std::clamp(off / turn.seconds, -speed, speed);
 }
 
 void let_go(SideMover& mover) {
-  mover.state = SideState::free;
-  mover.jumped_in_air = 0;
-  mover.dashed_in_air = false;
+  mover.now.state = SideState::free;
+  mover.now.jumped_in_air = 0;
+  mover.now.dashed_in_air = false;
 }
 
 }  // namespace
 
 bool dash(MoverTurn& turn, SideMover& mover) {
-  const bool can_begin = mover.dash > 0 && mover.since_dash >= mover.dash_seconds + mover.dash_pause &&
-                         !(mover.dashed_in_air && !turn.touching.ground);
+  const bool can_begin = mover.dash > 0 && mover.now.since_dash >= mover.dash_seconds + mover.dash_pause &&
+                         !(mover.now.dashed_in_air && !turn.touching.ground);
   if (turn.intent.dash_pressed && can_begin) {
-    mover.since_dash = 0;
-    mover.dashed_in_air = !turn.touching.ground;
-    mover.rising = false;
-    mover.state = SideState::dashing;
+    mover.now.since_dash = 0;
+    mover.now.dashed_in_air = !turn.touching.ground;
+    mover.now.rising = false;
+    mover.now.state = SideState::dashing;
     turn.motion.velocity = {turn.pose.faces_left ? -mover.dash : mover.dash, 0};
   }
-  if (mover.state != SideState::dashing) return false;
-  if (mover.since_dash >= mover.dash_seconds || turn.touching.wall()) {
-    mover.state = SideState::free;
+  if (mover.now.state != SideState::dashing) return false;
+  if (mover.now.since_dash >= mover.dash_seconds || turn.touching.wall()) {
+    mover.now.state = SideState::free;
     turn.motion.velocity.x = std::clamp(turn.motion.velocity.x, -mover.speed, mover.speed);
     return false;
   }
@@ -84,19 +67,18 @@ bool dash(MoverTurn& turn, SideMover& mover) {
   return true;
 }
 
-bool climb(MoverTurn& turn, SideMover& mover) {
+bool climb(MoverTurn& turn, SideMover& mover, const Surroundings& around) {
   if (mover.climb <= 0) return false;
-  const bool climbs = mover.state == SideState::climbing;
-  if (!climbs && !takes_hold(turn)) return false;
-  const Ladder* ladder = ladder_in_reach(turn);
-  if (!ladder) ladder = ladder_at(turn, feet_of(turn, -0.5f));
+  const bool climbs = mover.now.state == SideState::climbing;
+  if (!climbs && !takes_hold(turn, around)) return false;
+  const Ladder* const ladder = around.ladder ? around.ladder : around.ladder_below;
   if (!ladder || (climbs && turn.intent.jump_pressed)) {
     let_go(mover);
     if (ladder) begin_jump(turn, mover, mover.jump);
     return false;
   }
-  mover.state = SideState::climbing;
-  mover.rising = false;
+  mover.now.state = SideState::climbing;
+  mover.now.rising = false;
   const float speed = mover.climb * ladder->speed;
   turn.motion.velocity = {across_ladder(turn, speed), turn.intent.direction.y * speed};
   const Vec2 before = turn.pose.at;
@@ -116,21 +98,21 @@ bool climb(MoverTurn& turn, SideMover& mover) {
   return true;
 }
 
-bool swim(MoverTurn& turn, SideMover& mover) {
-  const Liquid* const liquid = mover.swim > 0 ? liquid_at(turn, middle_of(turn)) : nullptr;
+bool swim(MoverTurn& turn, SideMover& mover, const Surroundings& around) {
+  const Liquid* const liquid = mover.swim > 0 ? around.liquid : nullptr;
   if (!liquid) {
-    if (mover.state == SideState::swimming) let_go(mover);
+    if (mover.now.state == SideState::swimming) let_go(mover);
     return false;
   }
-  const Rect box = box_of(turn);
+  const Rect box = turn.box();
   const bool at_surface = !liquid_at(turn, {box.at.x + box.size.x / 2, box.top() - 1});
   Vec2& velocity = turn.motion.velocity;
-  if (mover.state != SideState::swimming) let_go(mover);
-  mover.state = SideState::swimming;
+  if (mover.now.state != SideState::swimming) let_go(mover);
+  mover.now.state = SideState::swimming;
   if (turn.intent.jump_pressed) {
     // Out of it from its surface; below that a stroke.
     begin_jump(turn, mover, at_surface ? mover.jump : mover.swim);
-    mover.rising = false;
+    mover.now.rising = false;
   } else {
     const Vec2 pushed = turn.intent.direction;
     const Vec2 target = pushed * mover.swim + liquid->current + Vec2{0, pushed.y == 0 ? liquid->sink : 0.0f};
@@ -142,22 +124,22 @@ bool swim(MoverTurn& turn, SideMover& mover) {
 }
 
 void crouch(MoverTurn& turn, SideMover& mover) {
-  if (mover.state != SideState::crouching) mover.state = SideState::free;
-  if (!turn.body || turn.moving.body.shapes || (mover.crouch <= 0 && mover.height <= 0)) return;
+  if (mover.now.state != SideState::crouching) mover.now.state = SideState::free;
+  if (!turn.body || turn.moving.body.shapes || (mover.crouch <= 0 && mover.now.height <= 0)) return;
   const bool wants = mover.crouch > 0 && turn.touching.ground && turn.intent.direction.y > 0.5f;
   Body& body = *turn.body;
-  if (wants && mover.height <= 0 && mover.crouch < body.size.y) {
-    mover.height = body.size.y;
+  if (wants && mover.now.height <= 0 && mover.crouch < body.size.y) {
+    mover.now.height = body.size.y;
     body.size.y = mover.crouch;
-  } else if (!wants && mover.height > 0) {
-    const float higher = std::max(mover.height - body.size.y, 0.0f);
+  } else if (!wants && mover.now.height > 0) {
+    const float higher = std::max(mover.now.height - body.size.y, 0.0f);
     if (!turn.moving.world.would_hit(turn.moving.body, {0, -higher}, turn.moving.rules)) {
-      body.size.y = mover.height;
-      mover.height = 0;
+      body.size.y = mover.now.height;
+      mover.now.height = 0;
     }
   }
   turn.moving.body.box = body.box({0, 0});
-  mover.state = mover.height > 0 ? SideState::crouching : SideState::free;
+  mover.now.state = mover.now.height > 0 ? SideState::crouching : SideState::free;
 }
 
 }  // namespace vole

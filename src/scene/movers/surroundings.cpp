@@ -1,4 +1,4 @@
-#include "surroundings.hpp"
+#include "vole/scene/movers/surroundings.hpp"
 
 #include <array>
 
@@ -27,39 +27,53 @@ std::optional<IVec2> cell_below(const MoverTurn& turn) {
   return {};
 }
 
+const Ladder* ladder_at(const MoverTurn& turn, Vec2 point) {
+  return tile_value<Ladder>(turn, point);
+}
+
+// Of the thing that it stands on, or of the tile.
+const Belt* belt_below(const MoverTurn& turn, const std::optional<IVec2>& cell) {
+  if (const Entity thing = turn.touching.ground_thing; thing && turn.entities)
+    return turn.entities->find<Belt>(thing);
+  return cell ? turn.level->find_anywhere<Belt>(*cell) : nullptr;
+}
+
+Vec2 under(const Rect& box, float by) {
+  return {box.at.x + box.size.x / 2, box.bottom() + by};
+}
+
 }  // namespace
 
-float ground_friction(const MoverTurn& turn) {
+Surroundings seen_from_side(const MoverTurn& turn) {
+  Surroundings around;
   const std::optional<IVec2> cell = cell_below(turn);
-  return cell ? turn.level->friction(*cell) : 1;
+  if (cell) around.friction = turn.level->friction(*cell);
+  if (const Belt* const belt = belt_below(turn, cell)) around.carried.x = belt->speed.x;
+  const Rect box = turn.box();
+  around.liquid = liquid_at(turn, box.at + box.size * 0.5f);
+  around.ladder = ladder_in_reach(turn);
+  around.ladder_below = ladder_at(turn, under(box, 0.5f));
+  return around;
 }
 
-float belt_speed(const MoverTurn& turn) {
-  const Belt* belt = nullptr;
-  if (const Entity thing = turn.touching.ground_thing; thing && turn.entities)
-    belt = turn.entities->find<Belt>(thing);
-  else if (const std::optional<IVec2> cell = cell_below(turn))
-    belt = turn.level->find_anywhere<Belt>(*cell);
-  return belt ? belt->speed.x : 0;
-}
-
-Vec2 drift(const MoverTurn& turn) {
-  Vec2 speed{0, 0};
-  if (const Belt* belt = tile_value<Belt>(turn, turn.pose.at)) speed += belt->speed;
-  if (const Liquid* liquid = tile_value<Liquid>(turn, turn.pose.at)) speed += liquid->current;
-  return speed;
-}
-
-float friction_below(const MoverTurn& turn) {
-  return in_level(turn) ? turn.level->friction_of_floor(turn.level->cell_at(turn.pose.at)) : 1;
+Surroundings seen_from_above(const MoverTurn& turn) {
+  Surroundings around;
+  if (!in_level(turn)) return around;
+  around.friction = turn.level->friction_of_floor(turn.level->cell_at(turn.pose.at));
+  if (const Belt* const belt = tile_value<Belt>(turn, turn.pose.at)) around.carried += belt->speed;
+  around.liquid = liquid_at(turn, turn.pose.at);
+  if (around.liquid) around.carried += around.liquid->current;
+  return around;
 }
 
 const Liquid* liquid_at(const MoverTurn& turn, Vec2 point) {
   return tile_value<Liquid>(turn, point);
 }
 
-const Ladder* ladder_at(const MoverTurn& turn, Vec2 point) {
-  return tile_value<Ladder>(turn, point);
+const Ladder* ladder_in_reach(const MoverTurn& turn) {
+  const Rect box = turn.box();
+  const Ladder* const ladder = ladder_at(turn, under(box, -0.01f));
+  return ladder ? ladder : ladder_at(turn, box.at + box.size * 0.5f);
 }
 
 }  // namespace vole

@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
-#include "surroundings.hpp"
+#include "vole/scene/movers/surroundings.hpp"
 
 namespace vole {
 namespace {
@@ -34,15 +34,15 @@ Vec2 way_of(Vec2 pushed, TopMover& mover) {
 
 void move_from_above(MoverTurn& turn, TopMover& mover) {
   Motion& motion = turn.motion;
+  const Surroundings around = seen_from_above(turn);
   const Vec2 target = way_of(turn.intent.direction, mover) * mover.speed;
   const Vec2 change = target - motion.velocity;
   const bool speeding_up = target != Vec2{0, 0} && length_of(target) >= length_of(motion.velocity);
-  const float most =
-      (speeding_up ? mover.acceleration : mover.deceleration) * friction_below(turn) * turn.seconds;
+  const float most = (speeding_up ? mover.acceleration : mover.deceleration) * around.friction * turn.seconds;
   const float length = length_of(change);
   motion.velocity = length <= most ? target : motion.velocity + change * (most / length);
   turn.moving.rules.slip = mover.slip;
-  const BodyMoved moved = turn.move((motion.velocity + drift(turn)) * turn.seconds);
+  const BodyMoved moved = turn.move((motion.velocity + around.carried) * turn.seconds);
   motion.velocity = moved.kept(motion.velocity);
   if (turn.intent.direction.x != 0) turn.pose.faces_left = turn.intent.direction.x < 0;
 }

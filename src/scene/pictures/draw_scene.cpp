@@ -4,11 +4,12 @@
 
 #include "placement.hpp"
 #include "scene/bodies/level_edges.hpp"
-#include "scene/tick.hpp"
+#include "scene/scene_caches.hpp"
 #include "shown_fields.hpp"
 #include "vole/level/level.hpp"
 #include "vole/scene/pictures/drawing.hpp"
 #include "vole/scene/pictures/level_drawing.hpp"
+#include "vole/scene/running_scene.hpp"
 #include "vole/world/sprite.hpp"
 #include "xray_drawing.hpp"
 
@@ -65,15 +66,15 @@ void add_sprite(DrawList& list, LayerId into, const World& world, Entity entity,
 
 void RunningScene::draw_stage(DrawList& list, float share) const {
   if (world_.level)
-    scratch_->tile_frames.show(world_.level.version(), world_.ticks, setting_.ticks_per_second);
-  draw_view(list, world_.camera, nullptr, scratch_->light, share);
+    setting_.caches->tile_frames.show(world_.level.version(), world_.ticks, setting_.ticks_per_second);
+  draw_view(list, world_.camera, nullptr, setting_.caches->light, share);
 }
 
 void RunningScene::draw_views(DrawList& list, float share) const {
-  if (scratch_->lights_of_views.size() < world_.views.size())
-    scratch_->lights_of_views.resize(world_.views.size());
+  if (setting_.caches->lights_of_views.size() < world_.views.size())
+    setting_.caches->lights_of_views.resize(world_.views.size());
   for (std::size_t i = 0; i < world_.views.size(); ++i) {
-    draw_view(list, world_.views[i].camera, &world_.views[i], scratch_->lights_of_views[i], share);
+    draw_view(list, world_.views[i].camera, &world_.views[i], setting_.caches->lights_of_views[i], share);
     list.end_view();
   }
 }
@@ -98,7 +99,7 @@ void RunningScene::draw_view(DrawList& list, const Camera& camera, const ShownVi
     const LayerId id = list.add_layer(camera.corner(parallax, share, origin));
     if (level && shows(i))
       draw_level_layer(list, id, level.file(), level.file().layers[i], level.look(i), level.tiles(i),
-                       scratch_->tile_frames.frames);
+                       setting_.caches->tile_frames.frames);
   }
   world_.entities.visit<Sprite, Pose>([&](Entity entity, const Sprite& sprite, const Pose&) {
     const std::size_t layer = std::min(sprite.links.layer, layers - 1);
@@ -127,7 +128,7 @@ Colour RunningScene::sky() const {
 }
 
 void RunningScene::draw(DrawList& list, float share, XrayParts xray) {
-  const ShownFields shown(world_, setting_, *scratch_);
+  const ShownFields shown(world_, setting_);
   draw_stage(list, share);
   XrayRoles seen;
   if (xray.any()) seen = draw_xray(list, *this, xray, share);

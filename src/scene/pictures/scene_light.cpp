@@ -72,6 +72,7 @@ bool SceneLight::find(const World& world, const Camera& camera, const SolidThing
   find_dark(view);
   if (lighting_.dark == white && lighting_.areas.empty()) return false;
   find_shades(view, bodies);
+  if (watch_.changed(world.level)) ++cells_seen_;
   world.entities.visit<Lamp>([&](Entity entity, const Lamp&) { add_lamp(view, entity); });
   return true;
 }
@@ -130,16 +131,14 @@ void SceneLight::add_lamp(const Sight& view, Entity entity) {
   // Code may have made anything of its numbers.
   const float turn = (place.flip_x ? 180 - lamp.direction : lamp.direction) + place.rotation;
   Surroundings around;
-  around.solid = &world.level.solid();
-  around.level = world.level.version().get();
-  around.changes = world.level.changes();
+  around.cells = cells_seen_;
   around.at = item.at + view.corner;
   around.reach = static_cast<int>(std::min(lamp.radius, static_cast<float>(largest_lamp))) + 1;
   around.shadows = lamp.shadows;
   around.beam.depth = static_cast<float>(light.depth);
   around.beam.cone = lamp.cone < 360 ? std::max(lamp.cone, 0.0f) : 360;
   around.beam.direction = std::isfinite(turn) && around.beam.cone < 360 ? turn : 0;
-  const std::vector<LightCorner>& corners = lit_by(entity, around);
+  const std::vector<LightCorner>& corners = lit_by(entity, around, world.level.solid());
   if (corners.empty())
     lighting_.lamps.push_back(item);
   else
@@ -147,7 +146,8 @@ void SceneLight::add_lamp(const Sight& view, Entity entity) {
 }
 
 // What a lamp lights, from its middle; nothing when it is all around. Where nothing has changed it is what it was.
-const std::vector<LightCorner>& SceneLight::lit_by(Entity entity, const Surroundings& around) {
+const std::vector<LightCorner>& SceneLight::lit_by(Entity entity, const Surroundings& around,
+                                                   const SolidGrid& solid) {
   if (known_.size() <= entity.index) known_.resize(std::size_t{entity.index} + 1);
   Known& known = known_[entity.index];
   walls_.clear();
@@ -156,7 +156,7 @@ const std::vector<LightCorner>& SceneLight::lit_by(Entity entity, const Surround
   // Next time too, when a thing is in the way.
   known.around = walls_.empty() ? around : Surroundings{};
   const Vec2 middle = Vec2(around.at) + Vec2(0.5f);
-  if (around.shadows) cells_.add(*around.solid, middle, static_cast<float>(around.reach), walls_);
+  if (around.shadows) cells_.add(solid, middle, static_cast<float>(around.reach), walls_);
   known.corners.clear();
   if (walls_.empty() && around.beam.cone >= 360) return known.corners;
   lit_.find({0, 0}, static_cast<float>(around.reach), walls_, around.beam);

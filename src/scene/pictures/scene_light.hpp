@@ -2,6 +2,7 @@
 #pragma once
 
 #include "cell_walls.hpp"
+#include "scene/level_watch.hpp"
 #include "vole/draw/light.hpp"
 #include "vole/scene/bodies/solid_things.hpp"
 #include "vole/world/world.hpp"
@@ -29,10 +30,8 @@ class SceneLight {
 
   // All that decides what a lamp lights, but for things.
   struct Surroundings {
-    const Level* level = nullptr;
-    const SolidGrid* solid = nullptr;
-    std::uint64_t changes = 0;
-    IVec2 at{0, 0};  // its pixel in the level
+    std::uint64_t cells = 0;  // another number for others
+    IVec2 at{0, 0};           // its pixel in the level
     int reach = 0;
     bool shadows = false;
     Beam beam;
@@ -48,7 +47,7 @@ class SceneLight {
   void add_zones(const Sight& view, const std::vector<LevelZone>& zones, Vec2 offset);
   void find_shades(const Sight& view, const SolidThings& bodies);
   void add_lamp(const Sight& view, Entity entity);
-  const std::vector<LightCorner>& lit_by(Entity entity, const Surroundings& around);
+  const std::vector<LightCorner>& lit_by(Entity entity, const Surroundings& around, const SolidGrid& solid);
   void add_shades(const Surroundings& around);
 
   Lighting lighting_;
@@ -56,7 +55,9 @@ class SceneLight {
   CellWalls cells_;
   std::vector<Wall> walls_;   // around one lamp
   std::vector<Wall> shades_;  // of things
-  std::vector<Known> known_;  // by the lamp's index
+  LevelWatch watch_;
+  std::uint64_t cells_seen_ = 0;  // others than before, so often
+  std::vector<Known> known_;      // by the lamp's index
 };
 
 }  // namespace vole

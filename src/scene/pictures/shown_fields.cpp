@@ -6,12 +6,12 @@
 
 namespace vole {
 
-ShownFields::ShownFields(World& world, const StageSetting& setting, TickScratch& scratch)
-    : world_(world), setting_(setting), scratch_(scratch) {
-  scratch_.shown_fields.clear();
+ShownFields::ShownFields(World& world, const StageSetting& setting)
+    : world_(world), setting_(setting), caches_(*setting.caches) {
+  caches_.shown_fields.clear();
   // Tracks of sheets that have changed since are among them.
   constexpr std::size_t most_known = 256;
-  if (scratch_.track_fields.size() > most_known) scratch_.track_fields.clear();
+  if (caches_.track_fields.size() > most_known) caches_.track_fields.clear();
   world_.entities.visit<Sprite>([this](Entity entity, Sprite& sprite) {
     for (const PlayingTrack& playing : sprite.playing.tracks)
       if (playing.track && !playing.track->fields.empty())
@@ -26,7 +26,7 @@ ShownFields::ShownFields(World& world, const StageSetting& setting, TickScratch&
 
 // In the other order, since two tracks may show one field.
 ShownFields::~ShownFields() {
-  std::vector<ShownField>& shown = scratch_.shown_fields;
+  std::vector<ShownField>& shown = caches_.shown_fields;
   for (; !shown.empty(); shown.pop_back())
     if (FieldRef field = shown.back().bound.in(world_.entities, shown.back().entity))
       field.put_back(shown.back().own);
@@ -43,7 +43,7 @@ bool is_of(const BoundField& bound, const TrackField& wanted) {
 
 // Another track may lie where an older one did, so what is known is looked at again.
 const BoundField& ShownFields::find(const Track& track, std::size_t field) {
-  std::vector<BoundField>& known = scratch_.track_fields[&track];
+  std::vector<BoundField>& known = caches_.track_fields[&track];
   known.resize(track.fields.size());
   const TrackField& wanted = track.fields[field];
   if (!is_of(known[field], wanted))
@@ -58,7 +58,7 @@ void ShownFields::show(Entity entity, const Track& track, std::int64_t ticks, fl
     if (!bound.type || bound.parts != track.fields[i].parts) continue;
     FieldRef field = bound.in(world_.entities, entity);
     if (!field) continue;
-    scratch_.shown_fields.push_back({entity, bound, field.bytes()});
+    caches_.shown_fields.push_back({entity, bound, field.bytes()});
     const Vec4 own = field.value(), keyed = track.fields[i].at(time);
     constexpr int parts_of_colour = 4;
     field.put(bound.parts == parts_of_colour ? own + (keyed - own) * strength : own + keyed * strength);

@@ -2,15 +2,17 @@
 // ever sees a track, and nothing of it can be left behind.
 #pragma once
 
-#include "scene/tick.hpp"
+#include "scene/scene_caches.hpp"
+#include "vole/scene/stage.hpp"
 #include "vole/world/component_types.hpp"
+#include "vole/world/world.hpp"
 
 namespace vole {
 
 // Shows the fields for as long as this lives.
 class ShownFields {
  public:
-  ShownFields(World& world, const StageSetting& setting, TickScratch& scratch);
+  ShownFields(World& world, const StageSetting& setting);
   ~ShownFields();
   ShownFields(const ShownFields&) = delete;
   ShownFields& operator=(const ShownFields&) = delete;
@@ -21,7 +23,7 @@ class ShownFields {
 
   World& world_;
   const StageSetting& setting_;
-  TickScratch& scratch_;
+  SceneCaches& caches_;
 };
 
 }  // namespace vole

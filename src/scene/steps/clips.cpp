@@ -83,7 +83,7 @@ void go_on(Tick& tick, Entity entity, Sprite& sprite) {
     if (playing.track && playing.track->over_at(++playing.ticks, rate)) playing = {};
   const std::uint32_t starts = sprite.playhead().starts();
   sprite.playing.playhead.tick(rate, [&](const ClipEvent& event) {
-    tick.scratch.happenings.push_back({entity, event.name, starts});
+    tick.memory.happenings.push_back({entity, event.name, starts});
   });
 }
 
@@ -123,7 +123,7 @@ bool still_plays(const Tick& tick, const ClipHappening& now) {
 }
 
 void tell_events(Tick& tick) {
-  for (const ClipHappening& now : tick.scratch.happenings) {
+  for (const ClipHappening& now : tick.memory.happenings) {
     if (still_plays(tick, now)) switch_at_event(tick, now);
     for (const Cues::Event& cue : tick.cues.events()) {
       if (!still_plays(tick, now)) break;
@@ -142,7 +142,7 @@ void tell_events(Tick& tick) {
 }  // namespace
 
 void run_clips(Tick& tick) {
-  tick.scratch.happenings.clear();
+  tick.memory.happenings.clear();
   if (tick.world.entities.any<Checks>()) tick.stage.update_bodies();
   tick.world.entities.visit<Sprite>([&tick](Entity entity, Sprite& sprite) { go_on(tick, entity, sprite); });
   tick.world.entities.visit<Switches>(

@@ -59,34 +59,34 @@ PairRoles roles_of(const Tick& tick, Entity entity, std::uint8_t category) {
   return roles;
 }
 
-void add_meeter(TickScratch& scratch, const Meeter& meeter, const Rect& box, const PairRoles& roles) {
-  scratch.meeters.push_back(meeter);
-  scratch.swept.push_back(swept(box.moved_by(meeter.other_side), meeter.motion, touching_distance));
-  scratch.roles.push_back(roles);
+void add_meeter(TickMemory& memory, const Meeter& meeter, const Rect& box, const PairRoles& roles) {
+  memory.meeters.push_back(meeter);
+  memory.swept.push_back(swept(box.moved_by(meeter.other_side), meeter.motion, touching_distance));
+  memory.roles.push_back(roles);
 }
 
 // Two that cross an edge meet on one side of the level, and on the other; and none meets itself.
-void keep_each_pair_once(TickScratch& scratch) {
-  const auto things = [&scratch](const IndexPair& pair) {
-    return std::pair(scratch.meeters[pair.first].entity.index, scratch.meeters[pair.second].entity.index);
+void keep_each_pair_once(TickMemory& memory) {
+  const auto things = [&memory](const IndexPair& pair) {
+    return std::pair(memory.meeters[pair.first].entity.index, memory.meeters[pair.second].entity.index);
   };
-  std::erase_if(scratch.pairs,
+  std::erase_if(memory.pairs,
                 [&](const IndexPair& pair) { return things(pair).first == things(pair).second; });
-  std::stable_sort(scratch.pairs.begin(), scratch.pairs.end(),
+  std::stable_sort(memory.pairs.begin(), memory.pairs.end(),
                    [&](const IndexPair& a, const IndexPair& b) { return things(a) < things(b); });
-  scratch.pairs.erase(
-      std::unique(scratch.pairs.begin(), scratch.pairs.end(),
+  memory.pairs.erase(
+      std::unique(memory.pairs.begin(), memory.pairs.end(),
                   [&](const IndexPair& a, const IndexPair& b) { return things(a) == things(b); }),
-      scratch.pairs.end());
+      memory.pairs.end());
 }
 
 void find_meeters(Tick& tick) {
-  TickScratch& scratch = tick.scratch;
+  TickMemory& memory = tick.memory;
   const SolidThings& solids = tick.stage.solids();
-  scratch.meeters.clear();
-  scratch.swept.clear();
-  scratch.roles.clear();
-  scratch.pairs.clear();
+  memory.meeters.clear();
+  memory.swept.clear();
+  memory.roles.clear();
+  memory.pairs.clear();
   bool cross_edges = false;
   for (BodyId id = 0; id < solids.world().end(); ++id) {
     if (!solids.world().has(id) || solids.world().body(id).use == BodyUse::off) continue;
@@ -96,28 +96,28 @@ void find_meeters(Tick& tick) {
     const Pose& pose = tick.stage.get<Pose>(entity);
     const Vec2 motion = pose.at - pose.before;
     const Rect box = solids.world().body(id).bounds();
-    add_meeter(scratch, {entity, motion, {0, 0}}, box, roles);
+    add_meeter(memory, {entity, motion, {0, 0}}, box, roles);
     const LevelEdge* const edge = std::as_const(tick.world.entities).find<LevelEdge>(entity);
     if (!edge) continue;
     for (const Vec2 by : other_sides(edge, &tick.world.level, swept(box, motion, 0)))
       if (by != Vec2{0, 0}) {
-        add_meeter(scratch, {entity, motion, by}, box, roles);
+        add_meeter(memory, {entity, motion, by}, box, roles);
         cross_edges = true;
       }
   }
-  scratch.near.find(scratch.swept, scratch.roles, scratch.pairs);
-  std::erase_if(scratch.pairs, [&](const IndexPair& pair) {
-    return !Encounter(tick, scratch.meeters[pair.first], scratch.meeters[pair.second]).happens();
+  memory.near.find(memory.swept, memory.roles, memory.pairs);
+  std::erase_if(memory.pairs, [&](const IndexPair& pair) {
+    return !Encounter(tick, memory.meeters[pair.first], memory.meeters[pair.second]).happens();
   });
-  if (cross_edges) keep_each_pair_once(scratch);
+  if (cross_edges) keep_each_pair_once(memory);
 }
 
 // Notes what meets; only a cue for what parts is not called yet.
 void tell_cue(const Cues::MeetingCue& cue, Tick& tick) {
-  const std::vector<Meeter>& meeters = tick.scratch.meeters;
-  std::vector<MeetingPair>& meetings = tick.scratch.meetings;
+  const std::vector<Meeter>& meeters = tick.memory.meeters;
+  std::vector<MeetingPair>& meetings = tick.memory.meetings;
   meetings.clear();
-  for (const auto& [a, b] : tick.scratch.pairs) {
+  for (const auto& [a, b] : tick.memory.pairs) {
     const auto is = [&](std::uint32_t place, const Which& which) {
       return fits(tick.stage, meeters[place].entity, which);
     };
@@ -133,7 +133,7 @@ void tell_cue(const Cues::MeetingCue& cue, Tick& tick) {
     const Encounter encounter(tick, a, b, shape_of_a, shape_of_b);
     if ((shape_of_a != any_shape || shape_of_b != any_shape) && !encounter.happens()) continue;
     const Overlap overlap = overlap_of(a.entity, b.entity, shape_of_a, shape_of_b);
-    tick.scratch.overlaps.push_back(overlap);
+    tick.memory.overlaps.push_back(overlap);
     const bool wanted =
         cue.when == When::lasts || (cue.when == When::begins && !holds(tick.world.overlaps, overlap));
     if (wanted && !tick.stage.removed(a.entity) && !tick.stage.removed(b.entity))
@@ -158,9 +158,9 @@ void tell_part(Tick& tick, const Overlap& overlap) {
 
 // Things that have no room any more, and those that have again.
 void tell_squeezed(Tick& tick) {
-  std::vector<Overlap>& now = tick.scratch.overlaps;
+  std::vector<Overlap>& now = tick.memory.overlaps;
   now.clear();
-  for (const Squeezed& each : tick.scratch.squeezed)
+  for (const Squeezed& each : tick.memory.squeezed)
     now.push_back({each.thing, each.by, any_shape, any_shape});
   std::sort(now.begin(), now.end(), comes_before);
   now.erase(std::unique(now.begin(), now.end()), now.end());
@@ -187,11 +187,11 @@ void tell_meetings(Tick& tick) {
   // What cues do is not known.
   tick.bodies_known = false;
   tell_squeezed(tick);
-  tick.scratch.overlaps.clear();
+  tick.memory.overlaps.clear();
   find_meeters(tick);
   const std::vector<Cues::MeetingCue>& cues = tick.cues.meetings();
   for (std::size_t i = 0; i < cues.size(); ++i) tell_cue(cues[i], tick);
-  std::vector<Overlap>& now = tick.scratch.overlaps;
+  std::vector<Overlap>& now = tick.memory.overlaps;
   std::sort(now.begin(), now.end(), comes_before);
   now.erase(std::unique(now.begin(), now.end()), now.end());
   tick.world.overlaps.swap(now);

@@ -46,7 +46,7 @@ void ask_persons(Tick& tick) {
 void ask_minds(Tick& tick) {
   if (!tick.world.entities.any<Mind>()) return;
   tick.know_bodies();
-  tick.scratch.targets.forget();
+  tick.memory.targets.forget();
   tick.world.entities.visit<Intent, Mind, Pose>([&](Entity entity, Intent& intent, Mind& mind, const Pose&) {
     if (!tick.stage.removed(entity)) intent = think(tick, entity, mind, intent);
   });

@@ -37,7 +37,7 @@ void follow_path(Carrying& carrying, Tick& tick, Entity entity, AlongPath& path,
 void move_platforms(Tick& tick) {
   Entities& entities = tick.world.entities;
   tick.know_bodies();
-  tick.scratch.squeezed.clear();
+  tick.memory.squeezed.clear();
   Carrying carrying(tick);
   // Where the scene has put it since the poses were remembered.
   entities.visit<Body, Pose>([&](Entity entity, const Body&, const Pose& pose) {

@@ -20,9 +20,9 @@ bool is_due(float seconds, std::int64_t ticks, int ticks_per_second) {
 }  // namespace
 
 void hear_told(Tick& tick) {
-  tick.scratch.told.swap(tick.world.told);
+  tick.memory.told.swap(tick.world.told);
   tick.world.told.clear();
-  for (const Told& told : tick.scratch.told) {
+  for (const Told& told : tick.memory.told) {
     if (told.entity && tick.stage.removed(told.entity)) continue;
     for (std::size_t i = 0; i < tick.cues.names().size(); ++i)
       if (tick.cues.names()[i].name == told.name)
@@ -35,7 +35,7 @@ void hear_told(Tick& tick) {
             },
             [&] { tick.cues.names()[i].handler(tick.stage, told.entity); });
   }
-  tick.scratch.told.clear();
+  tick.memory.told.clear();
 }
 
 void run_timers(Tick& tick) {

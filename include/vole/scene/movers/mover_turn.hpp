@@ -34,6 +34,8 @@ struct MoverTurn {
   const LevelNow* level = nullptr;
   const Entities* entities = nullptr;
 
+  // Where the box around its body is now.
+  Rect box() const { return moving.body.box.moved_by(pose.at); }
   // Moves the body by so many pixels; along what holds it, it slides. Says in `touching` what was met.
   BodyMoved move(Vec2 by) { return move_body(moving, by, motion, touching, pose); }
   // The same by its velocity, which loses what goes into what holds it.

@@ -1,9 +1,8 @@
-// The lines of a recording: what was done in a tick.
+#include "vole/input/input_reader.hpp"
+
 #include <fmt/core.h>
 
-#include <algorithm>
 #include <limits>
-#include <optional>
 
 #include "vole/base/error.hpp"
 #include "vole/base/names.hpp"
@@ -12,37 +11,6 @@
 
 namespace vole {
 namespace {
-
-// What a line tells beside actions and axes.
-constexpr std::string_view pads_word = "*pads", pointer_word = "*pointer", wheel_word = "*wheel",
-                           asked_word = "*asked";
-constexpr std::string_view outside = "out";
-
-std::string transitions(const TickInput::ActionState& before, const TickInput::ActionState& now) {
-  std::string text;
-  bool held = before.held;
-  int presses = now.presses;
-  int releases = now.releases;
-  while (presses > 0 || releases > 0) {
-    const bool press = held ? releases == 0 : presses > 0;
-    text += press ? '+' : '-';
-    --(press ? presses : releases);
-    held = press;
-  }
-  if (held != now.held) text += now.held ? '+' : '.';
-  return text;
-}
-
-// A name as a line has it: in quotes where it could be taken for more than one word.
-std::string written_name(const std::string& name) {
-  if (!name.empty() && name[0] != '*' && name.find_first_of(" \"\\@;,") == std::string::npos) return name;
-  std::string quoted = "\"";
-  for (const char c : name) {
-    if (c == '"' || c == '\\') quoted += '\\';
-    quoted += c;
-  }
-  return quoted + "\"";
-}
 
 // Nothing when a quote is not closed.
 std::optional<std::string> take_name(std::string_view& text) {
@@ -59,96 +27,6 @@ std::optional<std::string> take_name(std::string_view& text) {
   return std::nullopt;
 }
 
-// "", or "@2" of the second player.
-std::string of_player(std::size_t player) {
-  return player == 0 ? std::string() : fmt::format("@{}", player + 1);
-}
-
-// jump@2, or "big jump" @2.
-std::string named(const std::string& name, const std::string& of) {
-  const std::string written = written_name(name);
-  return written + (written[0] == '"' && !of.empty() ? " " + of : of);
-}
-
-// Some signs are written as two.
-std::size_t size_in_file(const std::string& text) {
-  return text.size() + static_cast<std::size_t>(std::count_if(text.begin(), text.end(),
-                                                              [](char c) { return c == '"' || c == '\\'; }));
-}
-
-}  // namespace
-
-void InputWriter::Told::add(const std::string& name, const std::string& value, bool moves) {
-  words += fmt::format(" {} {}", name, value);
-  names += fmt::format(" {}", name);
-  values += fmt::format(" {}", value);
-  moves_only = moves_only && moves;
-}
-
-void InputWriter::add(std::int64_t tick, const TickInput& input, std::vector<Located<std::string>>& lines) {
-  Told told;
-  for (std::size_t i = 0; i < input.players.size(); ++i) add_player(i, input.players[i], told);
-  add_pointer(input.seen_pointer, told);
-  if (!input.asked_control.empty()) told.add(std::string(asked_word), written_name(input.asked_control));
-  if (!told.words.empty()) write(tick, told, lines);
-  last_.players = input.players;
-  last_.seen_pointer = input.seen_pointer;
-}
-
-void InputWriter::add_pointer(const Pointer& now, Told& told) const {
-  const Pointer& before = last_.seen_pointer;
-  const std::string word(pointer_word);
-  const bool moved = now.at != before.at;
-  if (moved || (now.inside && !before.inside))
-    told.add(word, fmt::format("{} {}", now.at.x, now.at.y), now.inside);
-  if (!now.inside && (moved || before.inside)) told.add(word, std::string(outside));
-  if (now.wheel != IVec2{0, 0})
-    told.add(std::string(wheel_word), fmt::format("{} {}", now.wheel.x, now.wheel.y));
-}
-
-// Several ticks in a line, as many as are read at ease.
-void InputWriter::write(std::int64_t tick, const Told& told, std::vector<Located<std::string>>& lines) {
-  constexpr std::size_t longest = 120, quotes_and_comma = 6;
-  const bool same_moves = tick == tick_ + 1 && told.moves_only && told.names == names_;
-  const std::string next = same_moves ? "," + told.values : fmt::format("; +{}{}", tick - tick_, told.words);
-  const std::size_t before = lines.empty() ? 0 : lines.back().value.size();
-  if (lines.empty() || before + next.size() > longest) {
-    lines.push_back({fmt::format("{}{}", tick, told.words), {}});
-    bytes_ += size_in_file(lines.back().value) + quotes_and_comma;
-  } else {
-    lines.back().value += next;
-    bytes_ += size_in_file(next);
-  }
-  tick_ = tick;
-  names_ = told.moves_only ? told.names : std::string();
-}
-
-void InputWriter::add_player(std::size_t player, const TickInput::Player& now, Told& told) const {
-  const TickInput::Player& before = last_.players[player];
-  const std::string of = of_player(player);
-  if (now.pads != before.pads) told.add(std::string(pads_word) + of, std::to_string(now.pads));
-  for (std::size_t i = 0; i < now.actions.size(); ++i) {
-    const std::string text = transitions(before.actions[i], now.actions[i]);
-    if (!text.empty()) told.add(named(controls_.actions[i].name, of), text);
-  }
-  for (std::size_t i = 0; i < now.axes.size(); ++i) {
-    if (now.axes[i] == before.axes[i]) continue;
-    std::string value = std::to_string(now.axes[i].x);
-    if (controls_.axes[i].is_flat) value += fmt::format(" {}", int{now.axes[i].y});
-    told.add(named(controls_.axes[i].name, of), value, true);
-  }
-}
-
-InputReader::InputReader(const Recording& recording, const Controls& controls) : input_(controls) {
-  Report report;
-  for (const Located<std::string>& text : recording.inputs) {
-    report.gather([&] { parse_line(text, controls); });
-  }
-  report.throw_if_errors();
-}
-
-namespace {
-
 // How long what comes before the next ';' or ',' is; one in quotes is part of a name.
 std::size_t length_of_tick(std::string_view text) {
   bool quoted = false;
@@ -164,6 +42,14 @@ std::size_t length_of_tick(std::string_view text) {
 }
 
 }  // namespace
+
+InputReader::InputReader(const Recording& recording, const Controls& controls) : input_(controls) {
+  Report report;
+  for (const Located<std::string>& text : recording.inputs) {
+    report.gather([&] { parse_line(text, controls); });
+  }
+  report.throw_if_errors();
+}
 
 void InputReader::parse_line(const Located<std::string>& line, const Controls& controls) {
   std::string_view rest = line.value;
@@ -312,7 +198,7 @@ void InputReader::parse_other(std::string_view name, Change& change, std::string
     change.pads = static_cast<std::uint8_t>(take_whole(0, 255, rest, text));
   } else if (name == wheel_word || name == pointer_word) {
     change.what = name == wheel_word ? Change::What::wheel : Change::What::pointer;
-    if (name == pointer_word && rest.substr(0, rest.find(' ')) == outside) {
+    if (name == pointer_word && rest.substr(0, rest.find(' ')) == outside_word) {
       take_word(rest);
       change.outside = true;
       return;

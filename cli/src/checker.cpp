@@ -1,0 +1,224 @@
+#include "checker.hpp"
+
+#include <fmt/core.h>
+
+#include <algorithm>
+#include <tuple>
+
+#include "game_files.hpp"
+#include "judges.hpp"
+#include "progress.hpp"
+#include "vole/asset/atlas.hpp"
+#include "vole/asset/font.hpp"
+#include "vole/base/files.hpp"
+#include "vole/level/level.hpp"
+#include "vole/world/level_now.hpp"
+#include "vole/world/sprite.hpp"
+#include "vole/world/tile_components.hpp"
+
+using vole::Error;
+using vole::Node;
+using vole::Problem;
+
+Checker::Checker(const std::string& root) : root_(root), catalog_(root) {
+  catalog_.remember_failures();
+}
+Checker::~Checker() = default;
+
+template <class Work>
+bool Checker::attempt(const Work& work) {
+  try {
+    work();
+    return true;
+  } catch (const Error& error) {
+    report_.add(error);
+    return false;
+  }
+}
+
+void Checker::check_all() {
+  vole::list_files(root_);  // throws for a folder that cannot be read
+  project_read_ = attempt([this] { check_project(); });
+  controls_read_ = attempt([this] { check_controls(); });
+  attempt([this] { files_to_send(root_); });
+  check_assets<vole::Picture>();
+  check_assets<vole::Sheet>();
+  check_assets<vole::Atlas>();
+  check_fonts();
+  check_assets<vole::Tileset>();
+  check_assets<vole::Level>();
+  const bool groups_read = project_read_ && attempt([this] { check_groups(); });
+  kinds_read_ = attempt([this] { check_kinds(); });
+  check_tiles();
+  const bool levels_read = check_levels();
+  check_recordings();
+  const bool all_read = groups_read && kinds_read_ && levels_read;
+  attempt([&] { findings_ = check_rules(catalog_, project_, named_, all_read, kinds_, report_); });
+}
+
+std::vector<Finding> Checker::findings() const {
+  std::vector<Finding> all;
+  std::set<std::string> seen;
+  for (const Problem& problem : report_.problems())
+    if (seen.insert(to_text(problem)).second) all.push_back({problem, {}});
+  all.insert(all.end(), findings_.begin(), findings_.end());
+  const auto key = [](const Finding& finding) {
+    const vole::FilePosition& where = finding.problem.where;
+    return std::tuple(where.file ? *where.file : std::string(), where.line, where.column);
+  };
+  std::stable_sort(all.begin(), all.end(),
+                   [&key](const Finding& a, const Finding& b) { return key(a) < key(b); });
+  return all;
+}
+
+void Checker::check_project() {
+  ++files_;
+  project_ = vole::read_project(vole::join_path(root_, "game.toml"));
+  attempt([this] { judge_icon(project_); });
+}
+
+void Checker::check_controls() {
+  const std::string file = vole::join_path(root_, "controls.toml");
+  if (!vole::file_exists(file)) return;
+  ++files_;
+  controls_ = vole::read_controls(file);
+}
+
+template <class T>
+void Checker::check_assets() {
+  const std::vector<std::string> names = catalog_.loose_names<T>();
+  Progress progress(fmt::format("checking each {}", vole::AssetType<T>::word), names.size());
+  for (const std::string& name : names) {
+    ++files_;
+    progress.step();
+    attempt([&] {
+      const auto asset = catalog_.get<T>(name);
+      if constexpr (std::is_same_v<T, vole::Sheet>)
+        if (asset->font) catalog_.get<vole::Font>(name);
+    });
+  }
+}
+
+// Sheets with a font in them are fonts already checked.
+void Checker::check_fonts() {
+  for (const std::string& name : catalog_.loose_names<vole::Font>()) {
+    if (!vole::file_exists(catalog_.asset_path(name + ".font.toml"))) continue;
+    ++files_;
+    attempt([&] { catalog_.get<vole::Font>(name); });
+  }
+}
+
+// What tiles have of the game's own.
+void Checker::check_tiles() {
+  for (const std::string& name : catalog_.loose_names<vole::Tileset>())
+    attempt([&] {
+      vole::TileTable table;
+      table.add(catalog_.get<vole::Tileset>(name).shared());
+      vole::TileComponents(table, alone_.types(), vole::UnknownComponents::skip, report_);
+      if (!own_components_) return;
+      std::set<int> lines;  // several tiles may come from one
+      for (const vole::Tile& tile : table.tiles())
+        for (const auto& item : tile.values)
+          if (lines.insert(item.where.line).second) {
+            Node values;
+            values.entries.push_back({item.name, item.where, item.value});
+            own_components_->check(values, nullptr, report_);
+          }
+    });
+}
+
+void Checker::check_groups() {
+  for (const auto& scene : project_.assets.scenes)
+    attempt([&] { vole::wanted_by_scene(project_.assets, scene.name, catalog_); });
+  vole::AssetGroups every = project_.assets;
+  // A scene that needs every group, so that all of them are checked.
+  every.scenes.push_back({"", {}, {}});
+  for (const auto& group : every.groups) every.scenes.back().value.push_back({group.name, group.where});
+  for (const vole::WantedAsset& wanted : vole::wanted_by_scene(every, "", catalog_))
+    named_.insert(fmt::format("{} {}", wanted.type, wanted.name));
+}
+
+void Checker::check_kinds() {
+  attempt([this] { own_components_ = std::make_unique<OwnComponents>(root_, alone_.types()); });
+  kinds_ = vole::read_kinds(root_, project_.categories);
+  files_ += static_cast<int>(kinds_.files.size());
+  for (const auto& kind : kinds_.all) check_thing(kind.name, kind.value, nullptr);
+}
+
+// Whether all could be read.
+bool Checker::check_levels() {
+  bool all_read = true;
+  for (const std::string& name : catalog_.names<vole::Level>()) {
+    vole::Asset<vole::Level> level;
+    try {
+      level = catalog_.get<vole::Level>(name);
+    } catch (const Error&) {
+      all_read = false;  // and reported already
+      continue;
+    }
+    check_level(*level);
+    check_pieces(name, *level);
+  }
+  return all_read;
+}
+
+void Checker::check_level(const vole::Level& level) {
+  if (project_read_)
+    for (const auto& category : level.tiles.categories())
+      attempt([&] { project_.categories.number(category.value, category.where); });
+  if (level.cells.x > 0)
+    for (const vole::LevelPlace& place : level.places) judge_place(level, place, report_);
+  check_places(level, nullptr);
+}
+
+// Pieces that do not go into the level that names them, and levels that could not go on.
+void Checker::check_pieces(const std::string& name, const vole::Level& level) {
+  for (const vole::PieceList& list : level.pieces)
+    for (const vole::PieceList::Item& item : list.items) named_.insert("level " + item.piece.value);
+  if (level.pieces.empty()) return;
+  attempt([&] {
+    vole::LevelNow now;
+    now.load(name, alone_.binding());
+    // Known to go on; there may be pieces that never come.
+    if (level.endless) vole::check_endless(level, now.find_piece(), report_);
+    for (const auto& piece : now.piece_files()) check_places(level, piece.get());
+  });
+}
+
+// Of the level's own file, or of a piece in it.
+void Checker::check_places(const vole::Level& level, const vole::Level* piece) {
+  if (!kinds_read_) return;
+  for (const vole::LevelPlace& place : (piece ? *piece : level).places)
+    attempt([&] {
+      Node thing = kinds_.kind(place.kind, place.where);
+      thing.merge(place.overrides);
+      check_thing(place.kind, thing, &level, piece);
+    });
+}
+
+// As bringing it to life would find it. The game's own components are known to the game, which checks them when it
+// starts, and from the schemas that it has written.
+void Checker::check_thing(const std::string& kind, const Node& thing, const vole::Level* level,
+                          const vole::Level* piece) {
+  const auto compiled = alone_.compile(kind, thing, report_);
+  if (own_components_) own_components_->check(thing, piece ? piece : level, report_);
+  if (controls_read_) judge_person(*compiled, controls_, thing.where, report_);
+  if (compiled->sprite) {
+    named_.insert("sheet " + compiled->sprite->sheet_name.value);
+    named_.insert("clip " + compiled->sprite->first_clip.value);
+  }
+  if (level) attempt([&] { vole::expect_in_level(*compiled, level, piece); });
+}
+
+void Checker::check_recordings() {
+  const std::string folder = vole::join_path(root_, "recordings");
+  if (!vole::folder_exists(folder)) return;
+  for (const std::string& name : vole::list_files(folder)) {
+    if (!name.ends_with(".run")) continue;
+    ++files_;
+    attempt([&] {
+      judge_recording(vole::join_path(folder, name), project_.id.value,
+                      controls_read_ ? &controls_ : nullptr);
+    });
+  }
+}
