@@ -8,6 +8,9 @@
 # On Windows the program gets no console of its own, and the icon and version of VOLE_RESOURCE, a resource script that
 # `vole package` writes.
 #
+# With g++, its sources find vole/window.hpp read already (vole_ready_headers.cmake), unless the target has a
+# precompiled header of its own.
+#
 # FOLDER is the one that holds game.toml; the current one when left out. The program finds it through a file
 # TARGET.folder beside itself, so that no path of this machine gets into the program.
 function(vole_add_game target)
@@ -27,5 +30,21 @@ function(vole_add_game target)
       target_include_directories(${target} PRIVATE ${beside})
     endif()
   endif()
+  # What sanitizers add makes g++ warn of what is read already.
+  if(vole_ready_dir AND NOT CMAKE_CXX_FLAGS MATCHES "-fsanitize")
+    set(links_window $<IN_LIST:vole::window,$<TARGET_PROPERTY:${target},LINK_LIBRARIES>>)
+    set(has_own $<BOOL:$<TARGET_PROPERTY:${target},PRECOMPILE_HEADERS>>)
+    set(fits $<AND:$<CONFIG:Release,Debug>,$<COMPILE_LANGUAGE:CXX>,${links_window},$<NOT:${has_own}>>)
+    target_include_directories(${target} BEFORE PRIVATE $<${fits}:${vole_ready_dir}>)
+    target_compile_options(${target} PRIVATE "$<${fits}:SHELL:-include vole_ready.hpp>")
+    cmake_language(EVAL CODE "cmake_language(DEFER CALL vole_compile_after_ready_headers ${target})")
+  endif()
   file(GENERATE OUTPUT $<TARGET_FILE:${target}>.folder CONTENT "${game_FOLDER}\n")
+endfunction()
+
+# The compiler does not say that what it makes depends on a header that was read already.
+function(vole_compile_after_ready_headers target)
+  get_target_property(sources ${target} SOURCES)
+  list(FILTER sources EXCLUDE REGEX "[$]<")
+  set_property(SOURCE ${sources} APPEND PROPERTY OBJECT_DEPENDS ${vole_ready_dir}/stamp)
 endfunction()

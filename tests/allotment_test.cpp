@@ -4,6 +4,7 @@
 #include "support.hpp"
 #include "vole/app/session.hpp"
 #include "vole/asset/sheet.hpp"
+#include "vole/physics/collision_world.hpp"
 #include "vole/physics/subpixel.hpp"
 
 namespace {

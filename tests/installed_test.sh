@@ -30,6 +30,19 @@ cmake -S "$work/hedge" -B "$work/hedge/build" -DCMAKE_PREFIX_PATH="$work/install
 cmake --build "$work/hedge/build"
 "$work/hedge/build/hedge" --headless --ticks 30
 
+# Where g++ has read vole/window.hpp already, it does not read it again, but compiles anew when it has changed.
+stamp=$(find "$work/installed" -path '*/ready/stamp')
+if [ -n "$stamp" ]; then
+  if grep -rq 'vole/window.hpp' "$work/hedge/build" --include=main.cpp.o.d; then
+    echo "vole/window.hpp is read again" >&2
+    exit 1
+  fi
+  touch "$stamp"
+  cmake --build "$work/hedge/build" | grep -q 'main.cpp.o'
+  cmake -S "$work/hedge" -B "$work/hedge/other" -DCMAKE_PREFIX_PATH="$work/installed" -DCMAKE_BUILD_TYPE=RelWithDebInfo
+  cmake --build "$work/hedge/other"
+fi
+
 # A clip that was renamed in its file does not compile any more, and the message has its name.
 test -f "$work/installed/share/vole/schemas/sheet.schema.json"
 sed -i 's/^\[clips.shine\]/[clips.gleam]/' "$work/hedge/assets/berry.sheet.toml"

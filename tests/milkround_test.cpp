@@ -6,6 +6,7 @@
 #include "../examples/milkround/art/driver.hpp"
 #include "support.hpp"
 #include "vole/app/session.hpp"
+#include "vole/physics/solid_grid.hpp"
 
 namespace {
 

@@ -4,6 +4,8 @@
 
 #include "vole/base/direction.hpp"
 #include "vole/base/random.hpp"
+#include "vole/physics/collision_world.hpp"
+#include "vole/scene/movers/mover_turn.hpp"
 #include "vole/world/along_path.hpp"
 #include "vole/world/fly_mover.hpp"
 #include "vole/world/level_edge.hpp"

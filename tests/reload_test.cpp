@@ -95,7 +95,9 @@ TEST_CASE("a watch notices every way in which a file can change, and nothing els
     // A ring of links must not lead the watch round and round.
     fs::create_directory_symlink(folder.path("assets"), folder.path("assets/deep/ring"));
     const auto watch =
-        make(vole::WatchedFolders{{folder.path("assets"), folder.path("levels")}, {folder.path()}});
+        make(vole::WatchedFolders{{folder.path("assets"), folder.path("levels")},
+                                  {folder.path()},
+                                  {folder.path("assets/deep/../out.png"), folder.path("out.png")}});
     const auto noticed = [&] {
       const auto end = std::chrono::steady_clock::now() + 10s;
       while (std::chrono::steady_clock::now() < end) {
@@ -130,6 +132,10 @@ TEST_CASE("a watch notices every way in which a file can change, and nothing els
     folder.write("levels/d.txt", "12");
     CHECK(noticed());
     folder.write("elsewhere/b.txt", "12");
+    folder.write("out.png", "what the watcher writes");
+    folder.write("out.png", "again");
+    folder.write("assets/out.png", "by another name");
+    folder.write("assets/.a.txt.swp", "an editor's own");
     std::this_thread::sleep_for(120ms);
     CHECK_FALSE(watch->changed());
   };

@@ -5,6 +5,7 @@
 
 #include "support.hpp"
 #include "vole/input/intent.hpp"
+#include "vole/physics/collision_world.hpp"
 #include "vole/physics/subpixel.hpp"
 #include "vole/world/along_path.hpp"
 #include "vole/world/motion.hpp"

@@ -4,6 +4,7 @@
 
 #include "support.hpp"
 #include "vole/physics/cell_form.hpp"
+#include "vole/physics/collision_world.hpp"
 #include "vole/world/side_mover.hpp"
 #include "yard.hpp"
 

@@ -6,6 +6,10 @@
 
 namespace vole {
 
+void Playhead::tick() {
+  tick(60, [](const ClipEvent&) {});
+}
+
 void Playhead::play(const Clip& clip) {
   if (clip_ != &clip) restart(clip);
 }

@@ -9,6 +9,14 @@
 #include "vole/base/names.hpp"
 
 namespace vole {
+
+Loading::Loading(Catalog& catalog, std::string name, std::string path)
+    : catalog_(catalog), name_(std::move(name)), path_(std::move(path)) {}
+
+void Loading::depends_on(std::string path) {
+  files_.push_back({std::move(path), {}});
+}
+
 Catalog::Catalog(std::string root) : root_(std::move(root)) {}
 
 std::string Catalog::folder_of_type(const TypeInfo& type) const {

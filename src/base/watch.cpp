@@ -23,6 +23,14 @@ namespace {
 
 namespace fs = std::filesystem;
 
+bool counts(const WatchedFolders& watched, const std::string& file) {
+  if (fs::path(file).filename().string().starts_with(".")) return false;
+  return std::none_of(watched.except.begin(), watched.except.end(), [&](const std::string& own) {
+    std::error_code missing;
+    return fs::equivalent(file, own, missing);
+  });
+}
+
 // Hashes the names and stamps of all files, at most ten times a second.
 class LookingWatch final : public FileWatch {
  public:
@@ -37,7 +45,8 @@ class LookingWatch final : public FileWatch {
   }
 
  private:
-  static void add_file(const std::string& path, Hash& hash) {
+  void add_file(const std::string& path, Hash& hash) const {
+    if (!counts(folders_, path)) return;
     hash.add(std::string_view(path));
     hash.add(file_stamp(path));
   }
@@ -91,10 +100,9 @@ class NoticedWatch final : public FileWatch {
     alignas(inotify_event) std::array<char, 16384> buffer{};
     bool any = false;
     for (ssize_t count = 0; (count = ::read(file_, buffer.data(), buffer.size())) > 0;) {
-      any = true;
       for (ssize_t at = 0; at < count;) {
         const auto* event = reinterpret_cast<const inotify_event*>(buffer.data() + at);
-        look_at(*event);
+        if (look_at(*event)) any = true;
         at += static_cast<ssize_t>(sizeof(inotify_event) + event->len);
       }
     }
@@ -128,17 +136,24 @@ class NoticedWatch final : public FileWatch {
         add(it->path().generic_string(), true);
   }
 
-  void look_at(const inotify_event& event) {
-    if ((event.mask & IN_Q_OVERFLOW) != 0) return add_all();
-    if ((event.mask & IN_ISDIR) == 0 || (event.mask & (IN_CREATE | IN_MOVED_TO)) == 0) return;
+  // Whether it is a change that counts.
+  bool look_at(const inotify_event& event) {
+    if ((event.mask & IN_Q_OVERFLOW) != 0) {
+      add_all();
+      return true;
+    }
     const auto found = watched_.find(event.wd);
-    if (found == watched_.end() || event.len == 0) return;
-    const std::string folder = join_path(found->second.folder, event.name);
-    if (found->second.deep)
-      add_deep(folder);
-    else
-      for (const std::string& deep : folders_.deep)
-        if (deep == folder) add_deep(deep);
+    if (found == watched_.end() || event.len == 0) return true;
+    const std::string path = join_path(found->second.folder, event.name);
+    if ((event.mask & IN_ISDIR) != 0 && (event.mask & (IN_CREATE | IN_MOVED_TO)) != 0)
+      add_folder(path, found->second.deep);
+    return counts(folders_, path);
+  }
+
+  void add_folder(const std::string& folder, bool in_deep) {
+    if (in_deep) return add_deep(folder);
+    for (const std::string& deep : folders_.deep)
+      if (deep == folder) add_deep(deep);
   }
 
   struct Watched {

@@ -1,8 +1,35 @@
 #include "vole/draw/label.hpp"
 
 #include <algorithm>
+#include <charconv>
 
 namespace vole {
+namespace {
+
+template <class T>
+void append_number(std::string& out, T number) {
+  char digits[64];
+  out.append(digits, std::to_chars(digits, digits + sizeof digits, number).ptr);
+}
+
+}  // namespace
+
+namespace detail {
+
+void print_number(std::string& out, std::int64_t number) {
+  append_number(out, number);
+}
+void print_number(std::string& out, std::uint64_t number) {
+  append_number(out, number);
+}
+void print_number(std::string& out, float number) {
+  append_number(out, number);
+}
+void print_number(std::string& out, double number) {
+  append_number(out, number);
+}
+
+}  // namespace detail
 
 Label::Label(std::string font, std::string pattern, const TextStyle& style)
     : font_(std::move(font)), pattern_(std::move(pattern)), style_(style) {}
@@ -15,6 +42,15 @@ void Label::set_pattern(std::string pattern) {
 void Label::set_style(const TextStyle& style) {
   style_ = style;
   stale_ = true;
+}
+
+void Label::forget_values() {
+  values_.clear();
+  stale_ = true;
+}
+
+void Label::add_value(std::unique_ptr<detail::ShownValue> value) {
+  values_.push_back(std::move(value));
 }
 
 bool Label::needs_layout(const Asset<Font>& font) const {

@@ -220,6 +220,9 @@ class ControlsBuilder {
 
 }  // namespace
 
+Chord::Chord(Control one) : all{one} {}
+Chord::Chord(std::vector<Control> chord) : all(std::move(chord)) {}
+
 Control area_control(std::size_t area) {
   return {static_cast<std::uint16_t>(control_names().size() + area)};
 }

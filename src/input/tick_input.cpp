@@ -28,6 +28,14 @@ std::size_t index_of(const Things& things, std::string_view name, std::string_vi
 
 }  // namespace
 
+bool operator==(const TickInput::Player& a, const TickInput::Player& b) {
+  return a.actions == b.actions && a.axes == b.axes && a.pads == b.pads;
+}
+
+bool operator==(const TickInput& a, const TickInput& b) {
+  return a.players == b.players && a.seen_pointer == b.seen_pointer && a.asked_control == b.asked_control;
+}
+
 TickInput::TickInput(const Controls& controls) : TickInput(std::make_shared<const Controls>(controls)) {}
 TickInput::TickInput(std::shared_ptr<const Controls> controls) {
   use(std::move(controls));

@@ -17,6 +17,18 @@ void SolidGrid::grow(IVec2 cells) {
   numbers_.grow(cells);
 }
 
+void SolidGrid::move_blocks(IVec2 by) {
+  numbers_.move_blocks(by);
+}
+
+std::size_t SolidGrid::memory() const {
+  return numbers_.memory();
+}
+
+void SolidGrid::release_empty(const IRect& area) {
+  numbers_.release_empty(area);
+}
+
 void SolidGrid::set(IVec2 at, bool solid) {
   numbers_.set(at, solid ? 1 : 0);
 }

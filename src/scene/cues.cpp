@@ -7,6 +7,37 @@
 #include "vole/level/kinds.hpp"
 
 namespace vole {
+namespace {
+
+Which named(Which::What what, std::string_view name) {
+  Which which(name);
+  which.what = what;
+  return which;
+}
+
+}  // namespace
+
+Which::Which(const char* kind) : name(kind) {}
+Which::Which(std::string_view kind) : name(kind) {}
+Which::Which(const std::string& kind) : name(kind) {}
+
+Which tagged(std::string_view tag) {
+  return named(Which::What::tag, tag);
+}
+
+Which of_category(std::string_view category) {
+  return named(Which::What::category, category);
+}
+
+Which with_shape(std::string_view name) {
+  return named(Which::What::shape, name);
+}
+
+Which zone(std::string_view name) {
+  return named(Which::What::zone, name);
+}
+
+Cues::Cues(const Kinds& kinds) : kinds_(&kinds) {}
 
 // Zones are of the level that is loaded, which may be another when it comes to that.
 void Cues::expect(const Which& which) const {

@@ -64,6 +64,15 @@ void Stage::ask_for_control(bool asks) {
 const std::string& Stage::asked_control() const {
   return world_.input.asked_control;
 }
+void Stage::rebind(Rebinding rebinding) {
+  outbox_.rebindings.push_back(std::move(rebinding));
+}
+void Stage::forget_rebindings() {
+  outbox_.rebindings.push_back({});
+}
+Outbox Stage::take_outbox() {
+  return std::exchange(outbox_, {});
+}
 std::int64_t Stage::ticks() const {
   return world_.ticks;
 }

@@ -1,5 +1,7 @@
 #include "vole/world/changed_cells.hpp"
 
+#include <tuple>
+
 #include "vole/base/described_type.hpp"
 #include "vole/base/hash.hpp"
 #include "vole/base/reading.hpp"
@@ -7,6 +9,10 @@
 #include "vole/base/writing.hpp"
 
 namespace vole {
+
+bool ChangedCells::Place::operator<(const Place& other) const {
+  return std::tie(layer, y, x) < std::tie(other.layer, other.y, other.x);
+}
 
 std::uint64_t ChangedCells::key_of(const Place& place, std::string_view tile) {
   Hash hash;

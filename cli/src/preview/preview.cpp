@@ -212,8 +212,8 @@ void preview_once(const std::string& root, const PreviewOptions& options) {
 
 // Draws again whenever a file of the game changes; what is wrong is reported, and the last good picture stays.
 [[noreturn]] void preview_for_ever(const std::string& root, const PreviewOptions& options) {
-  const auto watch =
-      vole::watch_files({{vole::join_path(root, "assets"), vole::join_path(root, "levels")}, {root}});
+  const auto watch = vole::watch_files(
+      {{vole::join_path(root, "assets"), vole::join_path(root, "levels")}, {root}, {options.output}});
   while (true) {
     try {
       preview_once(root, options);
@@ -222,7 +222,6 @@ void preview_once(const std::string& root, const PreviewOptions& options) {
       fmt::print(stderr, "{}\n", error.what());
     }
     std::fflush(stdout);
-    watch->changed();  // by what was just written, when it lies in one of the folders
     while (!watch->changed()) std::this_thread::sleep_for(std::chrono::milliseconds(100));
   }
 }

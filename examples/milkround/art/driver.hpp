@@ -8,6 +8,7 @@
 #include "village.hpp"
 #include "vole/app/session.hpp"
 #include "vole/level/way_field.hpp"
+#include "vole/physics/solid_grid.hpp"
 
 // Decides what is pressed and pushed, tick after tick.
 class Milkman {

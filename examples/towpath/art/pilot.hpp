@@ -4,6 +4,7 @@
 #include <vole/vole.hpp>
 
 #include "vole/app/session.hpp"
+#include "vole/physics/solid_grid.hpp"
 
 class Pilot {
  public:

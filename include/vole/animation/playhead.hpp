@@ -30,9 +30,7 @@ class Playhead {
   void set_speed(float factor);
   float speed() const { return static_cast<float>(speed_) / 1000; }
 
-  void tick() {
-    tick(60, [](const ClipEvent&) {});
-  }
+  void tick();
   // Goes on by one tick and calls `tell` with each event that is passed, once, in order, however many frames or
   // passes that is. `tell` may change anything except this playhead: see Cues::when_event.
   template <class Tell>

@@ -20,7 +20,7 @@ struct Track;
 class Game {
  public:
   // `project_file` is looked for here, beside the program, and where a development build says.
-  explicit Game(std::string project_file) : project_file_(std::move(project_file)) {}
+  explicit Game(std::string project_file);
 
   // A scene, which describes its state: see scene.hpp.
   template <class SceneType>
@@ -48,15 +48,9 @@ class Game {
     return *this;
   }
   // A track that is written in C++ and not in a sheet; it must outlive the game.
-  Game& knows(const Track& track) {
-    tracks_.push_back(&track);
-    return *this;
-  }
+  Game& knows(const Track& track);
   // A step of the game's own after one of the library's: see tick_steps.hpp.
-  Game& step_after(std::string_view step, std::string_view name, std::function<void(Stage&)> run) {
-    steps_.add_after(step, name, std::move(run));
-    return *this;
-  }
+  Game& step_after(std::string_view step, std::string_view name, std::function<void(Stage&)> run);
 
   const std::string& project_file() const { return project_file_; }
   const ComponentTypes& types() const { return types_; }

@@ -23,15 +23,14 @@ class Asset;
 // What a loader works with: the asset's name and file, and the catalog for what it needs in turn.
 class Loading {
  public:
-  Loading(Catalog& catalog, std::string name, std::string path)
-      : catalog_(catalog), name_(std::move(name)), path_(std::move(path)) {}
+  Loading(Catalog& catalog, std::string name, std::string path);
 
   Catalog& catalog() const { return catalog_; }
   const std::string& name() const { return name_; }
   const std::string& path() const { return path_; }
 
   // Names a file (or folder) whose change makes this asset stale. The asset's own file need not be named.
-  void depends_on(std::string path) { files_.push_back({std::move(path), {}}); }
+  void depends_on(std::string path);
   // Everything that another asset is made from, as it was when that one was read.
   template <class T>
   void depends_on(const Asset<T>& asset);

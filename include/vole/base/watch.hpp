@@ -11,13 +11,15 @@ namespace vole {
 class FileWatch {
  public:
   virtual ~FileWatch() = default;
-  // Whether anything was written, made, renamed or removed since the call before. Never waits.
+  // Whether anything was written, made, renamed or removed since the call before. Never waits. Files whose names begin
+  // with a dot do not count.
   virtual bool changed() = 0;
 };
 
 struct WatchedFolders {
-  std::vector<std::string> deep;     // with all that is below
-  std::vector<std::string> shallow;  // the files right in it
+  std::vector<std::string> deep;         // with all that is below
+  std::vector<std::string> shallow;      // the files right in it
+  std::vector<std::string> except = {};  // files that do not count: what the one who watches writes there
 };
 
 // Folders that are not there are left out until they are.

@@ -7,7 +7,7 @@
 // A value may be a number, a bool, a text, or anything with `std::string to_text(const T&)` and ==.
 #pragma once
 
-#include <charconv>
+#include <cstdint>
 #include <memory>
 #include <string>
 #include <string_view>
@@ -29,6 +29,18 @@ class ShownValue {
   virtual void print(std::string& out) = 0;
 };
 
+// As short as it can be for its type.
+void print_number(std::string& out, std::int64_t number);
+void print_number(std::string& out, std::uint64_t number);
+void print_number(std::string& out, float number);
+void print_number(std::string& out, double number);
+
+template <class T>
+using NumberOf = std::conditional_t<
+    std::is_same_v<T, float>, float,
+    std::conditional_t<std::is_floating_point_v<T>, double,
+                       std::conditional_t<std::is_signed_v<T>, std::int64_t, std::uint64_t>>>;
+
 template <class T>
 class ShownValueOf final : public ShownValue {
  public:
@@ -39,8 +51,7 @@ class ShownValueOf final : public ShownValue {
     if constexpr (std::is_same_v<T, bool>) {
       out += printed_ ? "yes" : "no";
     } else if constexpr (std::is_arithmetic_v<T>) {
-      char digits[64];
-      out.append(digits, std::to_chars(digits, digits + sizeof digits, printed_).ptr);
+      print_number(out, NumberOf<T>(printed_));
     } else if constexpr (std::is_convertible_v<T, std::string_view>) {
       out += std::string_view(printed_);
     } else {
@@ -63,9 +74,8 @@ class Label {
   // Shows these values in place of those before; they must outlive the label.
   template <class... Values>
   Label& of(const Values&... values) {
-    values_.clear();
-    (values_.push_back(std::make_unique<detail::ShownValueOf<Values>>(values)), ...);
-    stale_ = true;
+    forget_values();
+    (add_value(std::make_unique<detail::ShownValueOf<Values>>(values)), ...);
     return *this;
   }
   void set_pattern(std::string pattern);
@@ -80,6 +90,8 @@ class Label {
   void draw(DrawList& list, LayerId layer, const Asset<Font>& font, Vec2 at) const;
 
  private:
+  void forget_values();
+  void add_value(std::unique_ptr<detail::ShownValue> value);
   bool needs_layout(const Asset<Font>& font) const;
   void print() const;
 

@@ -41,8 +41,8 @@ namespace vole {
 struct Chord {
   std::vector<Control> all;
 
-  Chord(Control one) : all{one} {}  // NOLINT: one control is the usual case
-  explicit Chord(std::vector<Control> chord) : all(std::move(chord)) {}
+  Chord(Control one);  // NOLINT: one control is the usual case
+  explicit Chord(std::vector<Control> chord);
 
   friend bool operator==(const Chord&, const Chord&) = default;
 };

@@ -63,7 +63,7 @@ class TickInput {
     std::vector<AxisState> axes;
     std::uint8_t pads = 0;  // that are there and have been used
 
-    friend bool operator==(const Player&, const Player&) = default;
+    friend bool operator==(const Player& a, const Player& b);
     template <class V>
     friend void describe(V& v, Player& player) {
       v.state("actions", player.actions);
@@ -110,9 +110,7 @@ class TickInput {
   // The first control that was pressed, by name, while the game asks for one (Stage::ask_for_control); else empty.
   std::string asked_control;
 
-  friend bool operator==(const TickInput& a, const TickInput& b) {
-    return a.players == b.players && a.seen_pointer == b.seen_pointer && a.asked_control == b.asked_control;
-  }
+  friend bool operator==(const TickInput& a, const TickInput& b);
   template <class V>
   friend void describe(V& v, TickInput& input) {
     v.state("players", input.players);

@@ -43,7 +43,7 @@ class SolidGrid {
 
   // See BlockGrid.
   void grow(IVec2 cells);
-  void move_blocks(IVec2 by) { numbers_.move_blocks(by); }
+  void move_blocks(IVec2 by);
 
   // What is solid of any cell, also outside; nullptr: nothing.
   const CellForm* form(std::int64_t x, std::int64_t y) const {
@@ -61,9 +61,9 @@ class SolidGrid {
   bool blocks(const Rect& box, bool one_way_too = true) const;
 
   // Bytes that the cells take.
-  std::size_t memory() const { return numbers_.memory(); }
+  std::size_t memory() const;
   // Gives back the memory of blocks around an area of cells in which nothing is left.
-  void release_empty(const IRect& area) { numbers_.release_empty(area); }
+  void release_empty(const IRect& area);
 
   // For what looks at many cells: the numbers of a block's forms, row by row, 0 where nothing is; of the block that has the
   // cell in it, if all of it is inside.

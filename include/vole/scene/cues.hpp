@@ -33,31 +33,15 @@ struct Which {
   std::string name;
   What what = What::kind;
 
-  Which(const char* kind) : name(kind) {}         // NOLINT: a kind's name stands for its things
-  Which(std::string_view kind) : name(kind) {}    // NOLINT
-  Which(const std::string& kind) : name(kind) {}  // NOLINT
+  Which(const char* kind);         // NOLINT: a kind's name stands for its things
+  Which(std::string_view kind);    // NOLINT
+  Which(const std::string& kind);  // NOLINT
 };
 //   cues.when_meet("vole", vole::tagged("seed"), ...);
-inline Which tagged(std::string_view tag) {
-  Which which(tag);
-  which.what = Which::What::tag;
-  return which;
-}
-inline Which of_category(std::string_view category) {
-  Which which(category);
-  which.what = Which::What::category;
-  return which;
-}
-inline Which with_shape(std::string_view name) {
-  Which which(name);
-  which.what = Which::What::shape;
-  return which;
-}
-inline Which zone(std::string_view name) {
-  Which which(name);
-  which.what = Which::What::zone;
-  return which;
-}
+Which tagged(std::string_view tag);
+Which of_category(std::string_view category);
+Which with_shape(std::string_view name);
+Which zone(std::string_view name);
 
 // How two things met: what a cue is told that asks for it.
 struct Meeting {
@@ -76,7 +60,7 @@ class Cues {
   using OnScene = std::function<void(Stage&)>;
 
   // `kinds` must outlive this.
-  explicit Cues(const Kinds& kinds) : kinds_(&kinds) {}
+  explicit Cues(const Kinds& kinds);
 
   // When the bodies of two things meet: they overlap, or touch where they hold each other, at some moment of the tick; in
   // each tick while they do, the first included; and when they part. The handler gets the first one's thing, then the

@@ -88,11 +88,11 @@ class Stage {
   // The name of the control that was pressed in this tick, as "key KeyX"; empty: none.
   const std::string& asked_control() const;
   // Binds something anew for the player, who finds it so when the game is started again. No state: a replay goes on as recorded.
-  void rebind(Rebinding rebinding) { outbox_.rebindings.push_back(std::move(rebinding)); }
+  void rebind(Rebinding rebinding);
   // Back to what controls.toml says, all of it.
-  void forget_rebindings() { outbox_.rebindings.push_back({}); }
+  void forget_rebindings();
   // For the session: what was bound since it was taken last.
-  Outbox take_outbox() { return std::exchange(outbox_, {}); }
+  Outbox take_outbox();
   int ticks_per_second() const { return setting_.ticks_per_second; }
   float seconds_per_tick() const { return 1.0f / static_cast<float>(setting_.ticks_per_second); }
   // Ticks since the scene began.
@@ -196,7 +196,7 @@ class Stage {
   // Moves a thing's body by so many pixels; what is solid holds it, and it slides along. For movers of a game's own: see
   // body_motion.hpp. Throws std::out_of_range for a thing without a body.
   void move(Entity entity, Vec2 by);
-  // What is solid in the level; nothing without a level.
+  // What is solid in the level (solid_grid.hpp); nothing without a level.
   const SolidGrid& solid() const;
 
   // Tells a name, about a thing or about none: its cue is called in this tick, or in the next when all names

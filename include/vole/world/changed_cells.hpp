@@ -5,7 +5,6 @@
 #include <map>
 #include <string>
 #include <string_view>
-#include <tuple>
 #include <vector>
 
 #include "vole/base/field_type.hpp"
@@ -41,9 +40,7 @@ class ChangedCells {
     std::string layer;
     int y = 0, x = 0;
 
-    friend bool operator<(const Place& a, const Place& b) {
-      return std::tie(a.layer, a.y, a.x) < std::tie(b.layer, b.y, b.x);
-    }
+    bool operator<(const Place& other) const;
   };
 
   static std::uint64_t key_of(const Place& place, std::string_view tile);

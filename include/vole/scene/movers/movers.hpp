@@ -4,10 +4,15 @@
 #include <functional>
 #include <vector>
 
-#include "vole/scene/movers/mover_turn.hpp"
+#include "vole/input/intent.hpp"
+#include "vole/world/body.hpp"
 #include "vole/world/entities.hpp"
+#include "vole/world/motion.hpp"
+#include "vole/world/pose.hpp"
 
 namespace vole {
+
+struct MoverTurn;
 
 class Movers {
  public:
