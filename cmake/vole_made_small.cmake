@@ -12,3 +12,8 @@ foreach(fast app/simulation asset/clip asset/clip_rules asset/clip_set asset/fra
         level/piece_cells level/tile_table level/way_field)
   list(REMOVE_ITEM small_sources src/${fast}.cpp)
 endforeach()
+# A page is loaded before it is played, so there only what is slow for being small is made fast.
+if(EMSCRIPTEN)
+  set(small_sources ${core_sources})
+  list(FILTER small_sources EXCLUDE REGEX "^src/(physics|draw)/")
+endif()

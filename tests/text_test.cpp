@@ -215,6 +215,18 @@ TEST_CASE("a label lays its text out when a value changes, and only then") {
   label.set_pattern("{{{}{{}} {}");
   CHECK(draw() == 2);
   CHECK(label.text() == "{4{} x");
+  // Each number as short as its type allows.
+  const std::int8_t small = -128;
+  const std::uint64_t large = 18'446'744'073'709'551'615u;
+  const float tenth = 0.1f, whole = 3, million = 1e6f;
+  const double third = 1.0 / 3;
+  const bool right = true;
+  vole::Label numbers("f", "{} {} {} {} {} {} {}");
+  numbers.of(small, large, tenth, whole, million, third, right);
+  DrawList list;
+  list.start({100, 20});
+  numbers.draw(list, list.add_layer({0, 0}), font, {2, 2});
+  CHECK(numbers.text() == "-128 18446744073709551615 0.1 3 1000000 0.3333333333333333 yes");
   label.set_style({.outline = soil});
   CHECK(draw() > 2);
   label.set_style({});

@@ -1,32 +1,23 @@
 #include "vole/draw/label.hpp"
 
+#include <fmt/core.h>
+
 #include <algorithm>
-#include <charconv>
 
 namespace vole {
-namespace {
-
-template <class T>
-void append_number(std::string& out, T number) {
-  char digits[64];
-  out.append(digits, std::to_chars(digits, digits + sizeof digits, number).ptr);
-}
-
-}  // namespace
-
 namespace detail {
 
 void print_number(std::string& out, std::int64_t number) {
-  append_number(out, number);
+  out += fmt::format("{}", number);
 }
 void print_number(std::string& out, std::uint64_t number) {
-  append_number(out, number);
+  out += fmt::format("{}", number);
 }
 void print_number(std::string& out, float number) {
-  append_number(out, number);
+  out += fmt::format("{}", number);
 }
 void print_number(std::string& out, double number) {
-  append_number(out, number);
+  out += fmt::format("{}", number);
 }
 
 }  // namespace detail
