@@ -9,6 +9,7 @@
 #include "vole/base/error.hpp"
 #include "vole/base/files.hpp"
 #include "vole/base/hash.hpp"
+#include "vole/base/paths.hpp"
 
 #if defined(__linux__)
 #include <sys/inotify.h>
@@ -23,11 +24,12 @@ namespace {
 
 namespace fs = std::filesystem;
 
+// Two names of one file are the same here, and so is where a link leads to.
 bool counts(const WatchedFolders& watched, const std::string& file) {
-  if (fs::path(file).filename().string().starts_with(".")) return false;
+  if (file.substr(file.rfind('/') + 1).starts_with('.')) return false;
   return std::none_of(watched.except.begin(), watched.except.end(), [&](const std::string& own) {
     std::error_code missing;
-    return fs::equivalent(file, own, missing);
+    return fs::equivalent(to_path(file), to_path(own), missing);
   });
 }
 

@@ -4,6 +4,7 @@
 //   game.scene<Title>("title").scene<Beds>("beds").knows<Bulb>("bulb");
 #pragma once
 
+#include <functional>
 #include <string>
 #include <string_view>
 #include <vector>
