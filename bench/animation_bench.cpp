@@ -2,6 +2,7 @@
 #include <benchmark/benchmark.h>
 
 #include "vole/animation/playhead.hpp"
+#include "vole/asset/clip.hpp"
 #include "vole/asset/clip_rules.hpp"
 #include "vole/base/random.hpp"
 

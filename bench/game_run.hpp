@@ -5,6 +5,7 @@
 #include "towpath.hpp"
 #include "vole/app/project.hpp"
 #include "vole/app/simulation.hpp"
+#include "vole/input/controls.hpp"
 
 struct GameRun {
   vole::Game game;

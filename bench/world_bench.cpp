@@ -2,6 +2,7 @@
 #include <benchmark/benchmark.h>
 
 #include "game_run.hpp"
+#include "vole/asset/track.hpp"
 #include "vole/draw/raster.hpp"
 
 namespace {

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "test_stage.hpp"
+#include "vole/asset/clip.hpp"
 #include "vole/world/body.hpp"
 #include "vole/world/motion.hpp"
 #include "vole/world/sprite.hpp"

@@ -8,6 +8,8 @@
 #include "vole/app/game.hpp"
 #include "vole/app/project.hpp"
 #include "vole/base/state.hpp"
+#include "vole/input/controls.hpp"
+#include "vole/level/kinds.hpp"
 #include "vole/scene/running_scene.hpp"
 #include "vole/vole.hpp"
 #include "vole/world/binding.hpp"

@@ -2,12 +2,35 @@
 
 #include <algorithm>
 
+#include "vole/asset/clip.hpp"
 #include "vole/base/within.hpp"
 
 namespace vole {
 
 void Playhead::tick() {
   tick(60, [](const ClipEvent&) {});
+}
+
+void Playhead::tick(int ticks_per_second, const std::function<void(const ClipEvent& event)>& tell) {
+  if (!clip_ || paused_) return;
+  ++ticks_;
+  const std::int64_t before = began_ ? progress_ : -1;
+  began_ = true;
+  progress_ += clip_->units_per_second() * speed_;
+  if (progress_ > most_progress) forget_passes(ticks_per_second);
+  if (clip_->events.empty() || progress_ == before) return;
+  const std::int64_t scale = normal_speed * ticks_per_second;
+  const std::int64_t pass_length = clip_->length() * scale;
+  const std::int64_t last_pass = clip_->loop ? progress_ / pass_length : clip_->times - 1;
+  std::int64_t pass = before < 0 ? 0 : before / pass_length;
+  // One pass back, so that an event at the very end of a pass is not missed.
+  for (pass = pass > 0 ? pass - 1 : 0; pass <= last_pass && pass * pass_length <= progress_; ++pass)
+    for (const ClipEvent& event : clip_->events) {
+      const bool final_end = clip_->loop || pass == last_pass;
+      if (event.position == ClipEvent::at_end && !final_end) continue;
+      const std::int64_t when = pass * pass_length + clip_->start_of(event.position) * scale;
+      if (when > before && when <= progress_) tell(event);
+    }
 }
 
 void Playhead::play(const Clip& clip) {

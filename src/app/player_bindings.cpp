@@ -1,5 +1,7 @@
 #include "vole/app/player_bindings.hpp"
 
+#include "vole/input/controls.hpp"
+
 namespace vole {
 
 PlayerBindings::PlayerBindings(std::shared_ptr<const Controls> written)

@@ -158,6 +158,10 @@ Image::Image(IVec2 size, Colour fill_colour)
     : size_(std::max(size.x, 0), std::max(size.y, 0)),
       pixels_(static_cast<std::size_t>(size_.x) * static_cast<std::size_t>(size_.y), fill_colour) {}
 
+bool operator==(const Image& a, const Image& b) {
+  return a.size_ == b.size_ && a.pixels_ == b.pixels_;
+}
+
 void Image::fill(Colour colour) {
   std::fill(pixels_.begin(), pixels_.end(), colour);
 }

@@ -14,6 +14,15 @@
 
 namespace vole {
 
+detail::FieldLister::FieldLister(const void* owner, std::size_t size, std::string_view name)
+    : owner_(static_cast<const char*>(owner)), size_(size), name_(name) {}
+
+detail::FieldLister::~FieldLister() = default;
+
+std::vector<DescribedField> detail::FieldLister::take() {
+  return std::move(fields_);
+}
+
 void detail::FieldLister::add(std::string_view key, DescribedField::Sort sort, const void* field,
                               std::size_t size, const FieldType& type, const FieldRule& rule) {
   const auto at = static_cast<std::size_t>(static_cast<const char*>(field) - owner_);
@@ -121,7 +130,7 @@ std::shared_ptr<void> DescribedType::make() const {
 }
 
 const FieldTable& DescribedType::table() const {
-  const FieldTable* const known = table_.load(std::memory_order_acquire);
+  const FieldTable* const known = __atomic_load_n(&table_, __ATOMIC_ACQUIRE);
   return known ? *known : make_table(make().get());
 }
 
@@ -132,16 +141,17 @@ const FieldTable& DescribedType::make_table(const void* owner) const {
   access_.list(lister, const_cast<void*>(owner));  // it looks at addresses alone
   FieldTable made(lister.take(), owner);           // asks for the tables of what is within
   const std::lock_guard lock(one_at_a_time);
-  if (const FieldTable* const known = table_.load()) return *known;
+  if (const FieldTable* const known = table_) return *known;
   all.push_back(std::move(made));
-  table_.store(&all.back(), std::memory_order_release);
+  __atomic_store_n(&table_, &all.back(), __ATOMIC_RELEASE);
   return all.back();
 }
 
 std::size_t DescribedType::give_number() const {
-  static std::atomic<std::size_t> next{0};
-  std::size_t nobody = none;
-  number_.compare_exchange_strong(nobody, next++);
+  static std::mutex one_at_a_time;
+  static std::size_t next = 0;
+  const std::lock_guard lock(one_at_a_time);
+  if (number_ == none) __atomic_store_n(&number_, next++, __ATOMIC_RELAXED);
   return number_;
 }
 

@@ -14,15 +14,6 @@
 
 namespace vole {
 
-std::optional<Node> FieldType::default_node(const void*) const {
-  return std::nullopt;
-}
-
-void FieldType::visit_all(const FieldType& wanted, void* value,
-                          const std::function<void(void*)>& visit) const {
-  if (this == &wanted) visit(value);
-}
-
 namespace detail {
 namespace {
 

@@ -4,6 +4,7 @@
 #include "vole/base/field_type.hpp"
 #include "vole/base/schema.hpp"
 #include "vole/base/state.hpp"
+#include "vole/base/vec4.hpp"
 #include "vole/base/writing.hpp"
 
 namespace vole::detail {

@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "vole/base/error.hpp"
+#include "vole/base/vec4.hpp"
 
 namespace vole {
 

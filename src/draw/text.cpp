@@ -76,6 +76,10 @@ TextRuns& TextRuns::add(std::string_view text, Colour colour) {
   return *this;
 }
 
+std::span<const ColourRun> TextRuns::runs() const {
+  return runs_;
+}
+
 std::string_view take_line(const Font& font, std::string_view& text, int width) {
   const std::string_view all = text;
   std::string_view rest = text.substr(0, text.find('\n'));

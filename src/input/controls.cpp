@@ -67,7 +67,7 @@ template <class V>
 void describe(V& v, ControlsText& controls) {
   v("actions", controls.actions, items(256));
   v("axes", controls.axes, items(256));
-  v("players", controls.players, items(Controls::most_players));
+  v("players", controls.players, items(most_players));
   v("touch", controls.touch, items(64));
   v("pointer", controls.pointer);
   v("check", controls.check);

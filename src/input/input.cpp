@@ -6,6 +6,7 @@
 
 #include "vole/base/names.hpp"
 #include "vole/base/within.hpp"
+#include "vole/input/controls.hpp"
 
 namespace vole {
 

@@ -6,6 +6,7 @@
 
 #include "vole/base/error.hpp"
 #include "vole/base/names.hpp"
+#include "vole/input/controls.hpp"
 #include "vole/input/recording.hpp"
 #include "words.hpp"
 

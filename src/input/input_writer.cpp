@@ -4,6 +4,7 @@
 
 #include <algorithm>
 
+#include "vole/input/controls.hpp"
 #include "words.hpp"
 
 namespace vole {

@@ -5,6 +5,7 @@
 #include <optional>
 
 #include "vole/base/names.hpp"
+#include "vole/input/controls.hpp"
 
 namespace vole {
 namespace {

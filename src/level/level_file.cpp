@@ -6,6 +6,7 @@
 #include "vole/base/reading.hpp"
 #include "vole/base/schema.hpp"
 #include "vole/level/kinds.hpp"
+#include "vole/level/tag_limit.hpp"
 #include "weighted_name.hpp"
 
 namespace vole {

@@ -62,6 +62,10 @@ void LatticeForm::widen(const Shape& shape) {
     }
 }
 
+std::span<const LatticeLine> LatticeForm::slants() const {
+  return {slants_.data(), count_};
+}
+
 bool LatticeForm::overlaps(const LatticeBox& box, LatticePoint origin) const {
   bool inside = true;
   visit_lines(origin, [&](const LatticeLine& line) { inside = inside && line.gap(box) < 0; });

@@ -11,6 +11,7 @@
 #include "scene/minds/mind_ways.hpp"
 #include "scene/pictures/scene_light.hpp"
 #include "vole/asset/picture.hpp"
+#include "vole/base/field.hpp"
 #include "vole/world/component_types.hpp"
 
 namespace vole {

@@ -205,6 +205,10 @@ void Stage::attach(Entity thing, Entity to, std::string_view point, Vec2 offset)
   pose.at = pose.before = on_lattice(placement(world_, thing, 1, Tracks::left_out, ticks_per_second()).at);
 }
 
+void Stage::detach(Entity thing) {
+  entities().remove<Attached>(thing);
+}
+
 std::string_view Stage::kind_of(Entity entity) const {
   const KindOf* kind = entities().find<KindOf>(entity);
   return kind ? std::string_view(kind->name) : std::string_view();
@@ -273,6 +277,14 @@ LevelPath Stage::path(std::string_view name, std::uint32_t piece) const {
 const SolidGrid& Stage::solid() const {
   static const SolidGrid nothing_solid;
   return has_level() ? level().solid() : nothing_solid;
+}
+
+SolidThings& Stage::solids() {
+  return *solids_;
+}
+
+const SolidThings& Stage::solids() const {
+  return *solids_;
 }
 
 void Stage::update_bodies() const {
@@ -386,6 +398,10 @@ void Stage::freeze(float seconds) {
   constexpr float longest = 60;
   const float ticks = brought_within(seconds, 0, longest) * static_cast<float>(ticks_per_second());
   world_.frozen_ticks = std::max(world_.frozen_ticks, static_cast<int>(ticks + 0.5f));
+}
+
+void Stage::follow(Entity entity, bool jump) {
+  follow(std::vector<Entity>{entity}, jump);
 }
 
 void Stage::follow(std::vector<Entity> things, bool jump) {

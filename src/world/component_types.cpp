@@ -6,6 +6,7 @@
 #include <stdexcept>
 
 #include "vole/asset/sheet.hpp"
+#include "vole/base/field.hpp"
 #include "vole/base/names.hpp"
 #include "vole/base/positions.hpp"
 #include "vole/base/reading.hpp"
@@ -170,6 +171,10 @@ std::vector<std::string> ComponentTypes::names_in_files() const {
   for (const Type& type : types_)
     if (type.use == Use::files) names.push_back(type.name);
   return names;
+}
+
+FieldRef BoundField::in(Entities& entities, Entity entity) const {
+  return type->field(entities, entity, index);
 }
 
 BoundField bind_field(const ComponentTypes& types, std::string_view component, std::string_view field) {

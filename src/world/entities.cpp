@@ -15,11 +15,17 @@
 namespace vole {
 
 Entities::Entities(const ComponentTypes& types) : types_(types) {
+  std::vector<const ComponentTypes::Type*> by_number;
   for (const ComponentTypes::Type& type : types.all()) {
-    if (type.number >= pools_.size()) pools_.resize(type.number + 1);
-    pools_[type.number] = std::make_unique<detail::Pool>(*type.described, *type.copies);
+    if (type.number >= by_number.size()) by_number.resize(type.number + 1);
+    by_number[type.number] = &type;
   }
+  pools_.reserve(by_number.size());
+  for (const ComponentTypes::Type* const type : by_number)
+    pools_.push_back(type ? detail::Pool(*type->described, *type->copies) : detail::Pool());
 }
+
+Entities::~Entities() = default;
 
 Entity Entities::create() {
   std::uint32_t index = 0;
@@ -44,16 +50,16 @@ void Entities::remove(Entity entity) {
 
 void Entities::sweep() {
   for (const std::uint32_t index : leaving_) {
-    for (const auto& pool : pools_)
-      if (pool) pool->take(index);
+    for (detail::Pool& pool : pools_)
+      if (pool) pool.take(index);
     ++generations_[index];
     marked_[index] = 0;
     free_.push_back(index);
     --alive_;
   }
   leaving_.clear();
-  for (const auto& pool : pools_)
-    if (pool) pool->sweep();
+  for (detail::Pool& pool : pools_)
+    if (pool) pool.sweep();
 }
 
 bool Entities::alive(Entity entity) const {
@@ -102,7 +108,7 @@ bool free_are_right(const std::vector<std::uint32_t>& generations, const std::ve
 void Entities::write(StateWriter& out) const {
   write_state(out, generations_);
   write_state(out, free_);
-  for (const ComponentTypes::Type& type : types_.all()) pools_[type.number]->write(out);
+  for (const ComponentTypes::Type& type : types_.all()) pools_[type.number].write(out);
 }
 
 void Entities::read(StateReader& in) {
@@ -111,7 +117,7 @@ void Entities::read(StateReader& in) {
   read_state(in, free);
   if (!free_are_right(generations, free)) StateReader::broken();
   clear(std::move(generations), std::move(free));
-  for (const ComponentTypes::Type& type : types_.all()) pools_[type.number]->read(in, generations_);
+  for (const ComponentTypes::Type& type : types_.all()) pools_[type.number].read(in, generations_);
 }
 
 void Entities::clear(std::vector<std::uint32_t> generations, std::vector<std::uint32_t> free) {
@@ -120,8 +126,8 @@ void Entities::clear(std::vector<std::uint32_t> generations, std::vector<std::ui
   leaving_.clear();
   marked_.assign(generations_.size(), 0);
   alive_ = generations_.size() - free_.size();
-  for (const auto& pool : pools_)
-    if (pool) pool->clear();
+  for (detail::Pool& pool : pools_)
+    if (pool) pool.clear();
 }
 
 std::string Entities::to_toml() const {
@@ -135,7 +141,7 @@ std::string Entities::to_toml() const {
   // Visits go by the order of attaching, which the list of things alone would not tell.
   text += "\n[entities.order]\n";
   for (const ComponentTypes::Type& type : types_.all()) {
-    const detail::Pool& pool = *pools_[type.number];
+    const detail::Pool& pool = pools_[type.number];
     std::vector<std::uint32_t> owners;
     for (std::size_t i = 0; i < pool.places(); ++i)
       if (pool.owner_at(i) != detail::Pool::nowhere) owners.push_back(pool.owner_at(i));
@@ -145,7 +151,7 @@ std::string Entities::to_toml() const {
     if (generations_[index] % 2 == 0) continue;
     text += fmt::format("\n[[entities.things]]\nindex = {}\n", index);
     for (const ComponentTypes::Type& type : types_.all())
-      if (const detail::Pool& pool = *pools_[type.number]; pool.has(index))
+      if (const detail::Pool& pool = pools_[type.number]; pool.has(index))
         text += fmt::format("{} = {}\n", type.name, pool.to_inline_toml(index));
   }
   return text;
@@ -203,7 +209,7 @@ void Entities::from_node(const Node& node, Report& report) {
     for (const std::uint32_t index : order.value) {
       const Node* const thing = index < by_index.size() ? by_index[index] : nullptr;
       if (const Node* const component = thing ? thing->find(order.name) : nullptr)
-        pools_[type->number]->from_node(index, *component, report);
+        pools_[type->number].from_node(index, *component, report);
       else
         report.error(order.where, fmt::format("thing {} has no \"{}\"", index, order.name));
     }
@@ -215,7 +221,7 @@ void Entities::from_node(const Node& node, Report& report) {
 void Entities::report_unordered(std::uint32_t index, const Node& thing, Report& report) const {
   for (const Node::Entry& entry : thing.entries) {
     const ComponentTypes::Type* const type = types_.find(entry.key);
-    if (entry.key != "index" && !(type && pools_[type->number]->has(index)))
+    if (entry.key != "index" && !(type && pools_[type->number].has(index)))
       report.error(entry.where, fmt::format("\"{}\" of this thing is not in [entities.order]", entry.key));
   }
 }

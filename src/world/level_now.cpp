@@ -83,6 +83,14 @@ bool LevelNow::wants_seed() const {
   return !file().pieces.empty() && !(file().endless && file().endless->seed);
 }
 
+LevelNow::operator bool() const {
+  return cells_ != nullptr;
+}
+
+std::vector<ChangedCell> LevelNow::changed() const {
+  return changed_.list();
+}
+
 bool LevelNow::outdated() const {
   return cells_ && (cells_->outdated() || files_->outdated());
 }

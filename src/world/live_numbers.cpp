@@ -2,6 +2,7 @@
 
 #include <algorithm>
 
+#include "vole/base/field.hpp"
 #include "vole/level/level.hpp"
 #include "vole/world/kind_of.hpp"
 #include "vole/world/mind.hpp"

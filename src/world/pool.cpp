@@ -7,17 +7,21 @@
 namespace vole::detail {
 
 Pool::Pool(const DescribedType& type, const ComponentCopies& copies)
-    : type_(type), memory_(type.memory()), copies_(copies), size_(memory_.size) {}
+    : type_(&type), memory_(&type.memory()), copies_(&copies), size_(memory_->size) {}
+
+Pool::Pool(Pool&&) noexcept = default;
 
 Pool::~Pool() {
   drop_from(0);
+  for (std::byte* const page : pages_) ::operator delete(page, memory_->alignment);
 }
 
 void* Pool::room() {
   const std::size_t position = owners_.size(), page = position / page_size;
   if (page == pages_.size()) {
-    void* const memory = ::operator new(page_size* memory_.size, memory_.alignment);
-    pages_.emplace_back(static_cast<std::byte*>(memory), FreePage{memory_.alignment});
+    if (page == pages_.capacity())
+      pages_.reserve(2 * page + 1);  // so that nothing can fail once the page is made
+    pages_.push_back(static_cast<std::byte*>(::operator new(page_size * memory_->size, memory_->alignment)));
   }
   return at(position);
 }
@@ -31,12 +35,12 @@ void Pool::hold(std::uint32_t owner) {
 void* Pool::add_copy(std::uint32_t owner, const void* component) {
   if (void* const there = find(owner)) {
     forget(position_[owner]);
-    copies_.copy_over(there, component);
+    copies_->copy_over(there, component);
     return there;
   }
   void* const added = room();
-  memory_.make(added);
-  copies_.copy_over(added, component);
+  memory_->make(added);
+  copies_->copy_over(added, component);
   hold(owner);
   return added;
 }
@@ -55,7 +59,7 @@ void Pool::sweep() {
   for (std::size_t from = 0; from < owners_.size(); ++from) {
     if (owners_[from] == nowhere) continue;
     if (to != from) {
-      copies_.move_over(at(to), at(from));
+      copies_->move_over(at(to), at(from));
       owners_[to] = owners_[from];
       position_[owners_[to]] = static_cast<std::uint32_t>(to);
     }
@@ -72,7 +76,7 @@ void Pool::clear() {
 }
 
 void Pool::drop_from(std::size_t first) {
-  for (std::size_t last = owners_.size(); last > first; --last) memory_.end(at(last - 1));
+  for (std::size_t last = owners_.size(); last > first; --last) memory_->end(at(last - 1));
   owners_.resize(first);
 }
 
@@ -81,7 +85,7 @@ void Pool::write(StateWriter& out) const {
   for (std::size_t i = 0; i < owners_.size(); ++i) {
     if (owners_[i] == nowhere) continue;
     out.add(&owners_[i], sizeof owners_[i]);
-    type_.write_state(out, at(i));
+    type_->write_state(out, at(i));
   }
 }
 
@@ -92,19 +96,19 @@ void Pool::read(StateReader& in, const std::vector<std::uint32_t>& generations) 
     in.take(&owner, sizeof owner);
     if (owner >= generations.size() || generations[owner] % 2 == 0 || has(owner)) StateReader::broken();
     void* const added = room();
-    memory_.make(added);
+    memory_->make(added);
     hold(owner);
-    type_.read_state(in, added);
+    type_->read_state(in, added);
   }
 }
 
 std::string Pool::to_inline_toml(std::uint32_t owner) const {
-  return type_.to_inline_toml(at(position_[owner]));
+  return type_->to_inline_toml(at(position_[owner]));
 }
 
 void Pool::from_node(std::uint32_t owner, const Node& node, Report& report) {
-  const std::shared_ptr<void> component = type_.make();
-  type_.read(node, component.get(), {}, report, TableOf::state);
+  const std::shared_ptr<void> component = type_->make();
+  type_->read(node, component.get(), {}, report, TableOf::state);
   add_copy(owner, component.get());
 }
 

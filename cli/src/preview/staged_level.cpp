@@ -2,6 +2,8 @@
 
 #include <fmt/core.h>
 
+#include "vole/input/controls.hpp"
+
 namespace {
 
 class EmptyScene : public vole::Scene {};

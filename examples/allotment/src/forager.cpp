@@ -4,6 +4,7 @@
 
 #include "names.hpp"
 #include "scenes.hpp"
+#include "vole/asset/track.hpp"
 
 namespace {
 

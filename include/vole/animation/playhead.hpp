@@ -6,11 +6,14 @@
 #pragma once
 
 #include <cstdint>
+#include <functional>
 
-#include "vole/asset/clip.hpp"
 #include "vole/base/describe.hpp"
 
 namespace vole {
+
+struct Clip;
+struct ClipEvent;
 
 class Playhead {
  public:
@@ -33,8 +36,7 @@ class Playhead {
   void tick();
   // Goes on by one tick and calls `tell` with each event that is passed, once, in order, however many frames or
   // passes that is. `tell` may change anything except this playhead: see Cues::when_event.
-  template <class Tell>
-  void tick(int ticks_per_second, Tell&& tell);
+  void tick(int ticks_per_second, const std::function<void(const ClipEvent& event)>& tell);
   // Plays this version of the clip from where the old one was; for a sheet that was reloaded.
   void replace(const Clip* clip) { clip_ = clip; }
 
@@ -79,28 +81,5 @@ class Playhead {
   bool paused_ = false;
   bool began_ = false;  // the events of the first frame have been reported
 };
-
-template <class Tell>
-void Playhead::tick(int ticks_per_second, Tell&& tell) {
-  if (!clip_ || paused_) return;
-  ++ticks_;
-  const std::int64_t before = began_ ? progress_ : -1;
-  began_ = true;
-  progress_ += clip_->units_per_second() * speed_;
-  if (progress_ > most_progress) forget_passes(ticks_per_second);
-  if (clip_->events.empty() || progress_ == before) return;
-  const std::int64_t scale = normal_speed * ticks_per_second;
-  const std::int64_t pass_length = clip_->length() * scale;
-  const std::int64_t last_pass = clip_->loop ? progress_ / pass_length : clip_->times - 1;
-  std::int64_t pass = before < 0 ? 0 : before / pass_length;
-  // One pass back, so that an event at the very end of a pass is not missed.
-  for (pass = pass > 0 ? pass - 1 : 0; pass <= last_pass && pass * pass_length <= progress_; ++pass)
-    for (const ClipEvent& event : clip_->events) {
-      const bool final_end = clip_->loop || pass == last_pass;
-      if (event.position == ClipEvent::at_end && !final_end) continue;
-      const std::int64_t when = pass * pass_length + clip_->start_of(event.position) * scale;
-      if (when > before && when <= progress_) tell(event);
-    }
-}
 
 }  // namespace vole

@@ -48,7 +48,7 @@ class Game {
     steps_.movers().add<T>(move);
     return *this;
   }
-  // A track that is written in C++ and not in a sheet; it must outlive the game.
+  // A track that is written in C++ and not in a sheet (asset/track.hpp); it must outlive the game.
   Game& knows(const Track& track);
   // A step of the game's own after one of the library's: see tick_steps.hpp.
   Game& step_after(std::string_view step, std::string_view name, std::function<void(Stage&)> run);

@@ -35,7 +35,7 @@ class Image {
   // Another size, keeping its memory; what it shows is then anything.
   void resize(IVec2 size);
 
-  friend bool operator==(const Image&, const Image&) = default;
+  friend bool operator==(const Image& a, const Image& b);
 
  private:
   std::size_t offset(int y) const { return static_cast<std::size_t>(y) * static_cast<std::size_t>(size_.x); }

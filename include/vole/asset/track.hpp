@@ -17,14 +17,14 @@
 #pragma once
 
 #include <cstdint>
+#include <glm/ext/vector_float3.hpp>
 #include <string>
-#include <string_view>
 #include <vector>
 
 #include "vole/base/colour.hpp"
 #include "vole/base/easing.hpp"
 #include "vole/base/error.hpp"
-#include "vole/base/vec.hpp"
+#include "vole/base/vec4.hpp"
 
 namespace vole {
 
@@ -41,8 +41,8 @@ struct TrackPose {
   float rotation = 0;
   Vec2 scale{1, 1};
   float opacity = 1;
-  Vec3 tint{1, 1, 1};  // shares of red, green and blue
-  float alpha = 1;     // of the tint
+  glm::vec3 tint{1, 1, 1};  // shares of red, green and blue
+  float alpha = 1;          // of the tint
 
   // A colour in this tint.
   Colour tinted(Colour own) const;
@@ -81,14 +81,5 @@ struct Track {
   // and after its last the last one's, until the track is over.
   TrackPose at(std::int64_t ticks, int ticks_per_second, float strength = 1) const;
 };
-
-// Tracks that every game wants: play them with Sprite::play_track.
-namespace tracks {
-const Track& squash();   // flat, and back: on landing
-const Track& stretch();  // tall, and back: on a jump
-const Track& blink();    // unseen and seen, for a second: after a hit
-// One of these; nullptr when none has this name.
-const Track* find(std::string_view name);
-}  // namespace tracks
 
 }  // namespace vole

@@ -5,7 +5,6 @@
 //   type.read(node, harvest.get(), {}, report, TableOf::file);
 #pragma once
 
-#include <atomic>
 #include <memory>
 #include <new>
 #include <string>
@@ -59,8 +58,10 @@ namespace detail {
 // Given to a description, gathers its fields.
 class FieldLister {
  public:
-  FieldLister(const void* owner, std::size_t size, std::string_view name)
-      : owner_(static_cast<const char*>(owner)), size_(size), name_(name) {}
+  FieldLister(const void* owner, std::size_t size, std::string_view name);
+  ~FieldLister();
+  FieldLister(const FieldLister&) = delete;
+  FieldLister& operator=(const FieldLister&) = delete;
 
   template <class T>
   void operator()(std::string_view key, T& field, const FieldRule& rule = {}) {
@@ -75,7 +76,7 @@ class FieldLister {
     add({}, DescribedField::Sort::rest, &fields, sizeof fields, field_type<Named<T>>(), {});
   }
 
-  std::vector<DescribedField> take() { return std::move(fields_); }
+  std::vector<DescribedField> take();
 
  private:
   void add(std::string_view key, DescribedField::Sort sort, const void* field, std::size_t size,
@@ -160,12 +161,12 @@ class DescribedType final : public FieldType {
   const FieldTable& table() const;
   // `owner` is any value of this type.
   const FieldTable& table(const void* owner) const {
-    const FieldTable* const known = table_.load(std::memory_order_acquire);
+    const FieldTable* const known = __atomic_load_n(&table_, __ATOMIC_ACQUIRE);
     return known ? *known : make_table(owner);
   }
   // Its own, small, by the order in which types were first asked for theirs: nothing that a game can see depends on it.
   std::size_t number() const {
-    const std::size_t known = number_.load(std::memory_order_relaxed);
+    const std::size_t known = __atomic_load_n(&number_, __ATOMIC_RELAXED);
     return known != none ? known : give_number();
   }
   // Throws std::logic_error, with the field's name, where one is in files alone.
@@ -197,8 +198,9 @@ class DescribedType final : public FieldType {
   std::size_t give_number() const;
 
   Access access_;
-  mutable std::atomic<std::size_t> number_ = none;
-  mutable std::atomic<const FieldTable*> table_ = nullptr;  // once it was asked for
+  // Threads may ask at once. By the compiler's own loads and stores: <atomic> would be a tenth of what including vole.hpp costs.
+  mutable std::size_t number_ = none;
+  mutable const FieldTable* table_ = nullptr;  // once it was asked for
 };
 
 namespace detail {

@@ -11,7 +11,8 @@
 #include <string_view>
 #include <vector>
 
-#include "vole/base/described_type.hpp"
+#include "vole/base/field_index.hpp"
+#include "vole/base/vec4.hpp"
 
 namespace vole {
 
@@ -61,19 +62,6 @@ template <Described T>
 FieldRef field_at(T& owner, std::size_t index) {
   const std::vector<FieldInfo>& fields = numeric_fields<T>();
   return index < fields.size() ? FieldRef(*fields[index].field, &owner) : FieldRef();
-}
-
-namespace detail {
-
-std::size_t index_of_field(const DescribedType& type, const void* owner, const void* field);
-
-}  // namespace detail
-
-// The index among numeric_fields() of this member; beyond them when it is not described.
-template <Described T, class Field>
-std::size_t index_of_field(Field T::*member) {
-  const T sample{};
-  return detail::index_of_field(described_type<T>(), &sample, &(sample.*member));
 }
 
 }  // namespace vole

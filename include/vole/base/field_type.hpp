@@ -61,9 +61,9 @@ class FieldType {
 
   // What can be reckoned with: 1 part for a number, 2 for a pair, 4 for a colour (red, green, blue and alpha up to 255).
   virtual int parts() const { return 0; }
-  virtual Vec4 parts_of(const void*) const { return Vec4(0, 0, 0, 0); }
+  virtual Vec4 parts_of(const void* value) const;
   // Brought within what the field may be; whole numbers are rounded.
-  virtual void put_parts(void*, Vec4, const FieldRule&) const {}
+  virtual void put_parts(void* value, Vec4 parts, const FieldRule& rule) const;
   virtual std::size_t size() const { return plain_size(); }
 
   // Whether it consists of values: a list, a struct.

@@ -2,16 +2,13 @@
 #pragma once
 
 #include <glm/ext/vector_float2.hpp>
-#include <glm/ext/vector_float3.hpp>
-#include <glm/ext/vector_float4.hpp>
 #include <glm/ext/vector_int2.hpp>
 
 namespace vole {
 
 using Vec2 = glm::vec2;
 using IVec2 = glm::ivec2;
-using Vec3 = glm::vec3;
-using Vec4 = glm::vec4;
+using Vec4 = glm::vec<4, float, glm::defaultp>;  // whole in vec4.hpp
 
 // The compiler's own root, the same as std::sqrt: <cmath> would be a tenth of what including vole.hpp costs.
 inline float length_of(Vec2 v) {

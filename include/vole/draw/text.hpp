@@ -44,7 +44,7 @@ class TextRuns {
  public:
   TextRuns& add(std::string_view text, Colour colour = white);
   const std::string& text() const { return text_; }
-  std::span<const ColourRun> runs() const { return runs_; }
+  std::span<const ColourRun> runs() const;
 
  private:
   std::string text_;

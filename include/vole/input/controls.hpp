@@ -34,6 +34,7 @@
 #include "vole/base/node.hpp"
 #include "vole/base/rect.hpp"
 #include "vole/input/control.hpp"
+#include "vole/input/players.hpp"
 
 namespace vole {
 
@@ -70,8 +71,6 @@ struct TouchArea {
 };
 
 struct Controls {
-  static constexpr int most_players = 4;
-
   std::vector<Action> actions;
   std::vector<Axis> axes;
   // Of the players after the first: the same actions and axes in the same order, with their own bindings.

@@ -10,6 +10,7 @@
 #include <utility>
 #include <vector>
 
+#include "vole/input/controls.hpp"
 #include "vole/input/gestures.hpp"
 #include "vole/input/tick_input.hpp"
 

@@ -12,9 +12,11 @@
 #include <vector>
 
 #include "vole/base/describe.hpp"
-#include "vole/input/controls.hpp"
+#include "vole/input/players.hpp"
 
 namespace vole {
+
+struct Controls;
 
 struct Rebinding {
   int player = 1;
@@ -24,7 +26,7 @@ struct Rebinding {
 };
 template <class V>
 void describe(V& v, Rebinding& rebinding) {
-  v("player", rebinding.player, within(1, Controls::most_players));
+  v("player", rebinding.player, within(1, most_players));
   v("name", rebinding.name, needed());
   v("side", rebinding.side);
   v("controls", rebinding.controls, items(64));

@@ -13,9 +13,10 @@
 #include <vector>
 
 #include "vole/base/describe.hpp"
-#include "vole/input/controls.hpp"
 
 namespace vole {
+
+struct Controls;
 
 // The mouse, or the finger that touched the screen first. Only where controls.toml says pointer = true.
 struct Pointer {

@@ -21,8 +21,6 @@
 
 namespace vole {
 
-inline constexpr std::size_t most_tags = 32;  // of one thing
-
 // What is written of a kind beside its components: how it is made from another.
 struct KindHead {
   std::optional<Located<std::string>> from;

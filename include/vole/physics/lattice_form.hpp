@@ -66,7 +66,7 @@ class LatticeForm {
   explicit LatticeForm(const Shape& shape);
 
   const LatticeBox& bounds() const { return bounds_; }
-  std::span<const LatticeLine> slants() const { return {slants_.data(), count_}; }
+  std::span<const LatticeLine> slants() const;
 
   // Calls visit(line) for each edge, and for those sides of the box around it that are none: up and down go after left
   // and right, slants after both.
@@ -76,7 +76,7 @@ class LatticeForm {
     visit(LatticeLine{1, 0, bounds_.right + origin.x});
     visit(LatticeLine{0, -1, -(bounds_.top + origin.y)});
     visit(LatticeLine{0, 1, bounds_.bottom + origin.y});
-    for (const LatticeLine& slant : slants()) visit(slant.moved_by(origin));
+    for (std::size_t i = 0; i < count_; ++i) visit(slants_[i].moved_by(origin));
   }
 
   // Whether a box reaches inside.

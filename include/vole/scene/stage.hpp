@@ -14,6 +14,7 @@
 #include <string_view>
 #include <utility>
 
+#include "vole/base/field_index.hpp"
 #include "vole/base/random.hpp"
 #include "vole/draw/camera.hpp"
 #include "vole/input/input.hpp"
@@ -128,7 +129,7 @@ class Stage {
   // Error for a thing without a sprite, for a point it lacks, for things that would be attached to each other,
   // and for more than 256 in a row.
   void attach(Entity thing, Entity to, std::string_view point, Vec2 offset = {0, 0});
-  void detach(Entity thing) { entities().remove<Attached>(thing); }
+  void detach(Entity thing);
 
   template <Described T>
   T& get(Entity entity) {
@@ -222,7 +223,7 @@ class Stage {
 
   // The camera goes along with this thing, from the next tick on; at once when `jump`. Of several it shows the middle, and as
   // much around it as they need.
-  void follow(Entity entity, bool jump = true) { follow(std::vector<Entity>{entity}, jump); }
+  void follow(Entity entity, bool jump = true);
   void follow(std::vector<Entity> entities, bool jump = true);
   // The camera stays in a zone of the level from now on, and goes over to it in so many seconds; 0: at once. Throws Error with the nearest
   // name.
@@ -267,8 +268,8 @@ class Stage {
   XrayParts xray() const { return xray_; }
 
   // For the steps of a tick; the bodies of things as they were when update_bodies() or bodies() was last called.
-  SolidThings& solids() { return *solids_; }
-  const SolidThings& solids() const { return *solids_; }
+  SolidThings& solids();
+  const SolidThings& solids() const;
   void update_bodies() const;
   const Categories& categories() const;
 

@@ -6,11 +6,25 @@
 // component, or when it is over; a newer tween of the same field takes an older one's place.
 #pragma once
 
-#include <type_traits>
+#include <string_view>
+#include <vector>
 
-#include "vole/world/tween.hpp"
+#include "vole/base/described_type.hpp"
+#include "vole/base/easing.hpp"
 
 namespace vole {
+
+struct Tween;
+
+namespace detail {
+
+// One leg more for a tween, by its place in the list; its numbers are brought within what they may be (base/within.hpp). Throws Error for
+// what is not a number, and then takes a tween without legs away.
+void add_leg(std::vector<Tween>& all, std::size_t tween, const FieldType& type, const void* value,
+             float seconds, Ease ease);
+void tell_at_end(std::vector<Tween>& all, std::size_t tween, std::string_view name);
+
+}  // namespace detail
 
 // To be used at once, in one expression.
 template <class Field>
@@ -20,14 +34,14 @@ class Tweening {
 
   // Adds a leg that ends at `value` after so many seconds; 0: at the next tick.
   Tweening& to(const Field& value, float seconds, Ease ease = Ease::linear) {
-    add_leg(all_, index_, parts_of(value), seconds, ease);
+    detail::add_leg(all_, index_, field_type<Field>(), &value, seconds, ease);
     return *this;
   }
   Tweening& then(const Field& value, float seconds, Ease ease = Ease::linear) {
     return to(value, seconds, ease);
   }
   // Tells a name when the last leg is done: see Cues::when_told.
-  void then_tell(std::string_view name) { all_[index_].told = name; }
+  void then_tell(std::string_view name) { detail::tell_at_end(all_, index_, name); }
 
  private:
   std::vector<Tween>& all_;

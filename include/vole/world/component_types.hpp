@@ -13,13 +13,14 @@
 #include <string_view>
 #include <vector>
 
-#include "vole/base/field.hpp"
+#include "vole/base/field_index.hpp"
 #include "vole/input/intent.hpp"
 #include "vole/world/component_hooks.hpp"
 #include "vole/world/entities.hpp"
 
 namespace vole {
 
+class FieldRef;
 class Report;
 class Sheet;
 struct OriginMove;
@@ -127,7 +128,7 @@ struct BoundField {
   bool is_position = false;  // which moves with the origin: so many pixels, or cells
   bool in_cells = false;
 
-  FieldRef in(Entities& entities, Entity entity) const { return type->field(entities, entity, index); }
+  FieldRef in(Entities& entities, Entity entity) const;
 };
 BoundField bind_field(const ComponentTypes& types, std::string_view component, std::string_view field);
 

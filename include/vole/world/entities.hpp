@@ -13,7 +13,6 @@
 #pragma once
 
 #include <cstdint>
-#include <memory>
 #include <string>
 #include <string_view>
 #include <utility>
@@ -31,6 +30,7 @@ class Entities {
  public:
   // Components may be of these types and no others; the list must be complete and outlive this.
   explicit Entities(const ComponentTypes& types);
+  ~Entities();
 
   Entity create();
   // Marks it: it goes, with all its components, at the next sweep().
@@ -115,12 +115,12 @@ class Entities {
   // Components that the order of a written state leaves out.
   void report_unordered(std::uint32_t index, const Node& thing, Report& report) const;
   // By the number of the component's type.
-  detail::Pool& pool(std::size_t type) { return *pools_[type]; }
+  detail::Pool& pool(std::size_t type) { return pools_[type]; }
   template <class T>
   detail::Pool& pool() {
     const std::size_t type = described_type<T>().number();
     if (type >= pools_.size() || !pools_[type]) unknown_component(type_name<T>());
-    return *pools_[type];
+    return pools_[type];
   }
   template <class First, class... Rest, class Visit, class... Pools>
   void visit_in(Visit& visit, detail::Pool& firsts, Pools&... rests) {
@@ -140,8 +140,8 @@ class Entities {
   [[noreturn]] static void unknown_component(std::string_view type);
 
   const ComponentTypes& types_;
-  std::vector<std::unique_ptr<detail::Pool>> pools_;  // by number of the type
-  std::vector<std::uint32_t> generations_;            // by index; odd while alive
+  std::vector<detail::Pool> pools_;         // by number of the type; made once, so none moves
+  std::vector<std::uint32_t> generations_;  // by index; odd while alive
   std::vector<std::uint32_t> free_;
   std::vector<std::uint8_t> marked_;  // by index
   std::vector<std::uint32_t> leaving_;

@@ -59,7 +59,7 @@ class LevelNow {
   ~LevelNow();
 
   // Whether a level is loaded. All but load() and bind() need one, and throw Error where there is none.
-  explicit operator bool() const { return cells_ != nullptr; }
+  explicit operator bool() const;
 
   // Throws Error.
   void load(std::string_view name, const Binding& binding);
@@ -111,7 +111,7 @@ class LevelNow {
   float friction(IVec2 cell) const;
   // Seen from above: of the foremost tile in a cell that says one and is not solid; 1 where none does.
   float friction_of_floor(IVec2 cell) const;
-  std::vector<ChangedCell> changed() const { return changed_.list(); }
+  std::vector<ChangedCell> changed() const;
 
   // How a layer is shown: as its file says, until code says otherwise. Throw Error with the nearest name. An opacity is brought
   // within 0 to 1.

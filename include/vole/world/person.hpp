@@ -7,7 +7,7 @@
 #include <string>
 
 #include "vole/base/describe.hpp"
-#include "vole/input/controls.hpp"
+#include "vole/input/players.hpp"
 
 namespace vole {
 
@@ -24,7 +24,7 @@ struct Person {
 };
 template <class V>
 void describe(V& v, Person& person) {
-  v("player", person.player, within(1, Controls::most_players));
+  v("player", person.player, within(1, most_players));
   v("walk", person.walk);
   v("walk_down", person.walk_down);
   v("jump", person.jump);

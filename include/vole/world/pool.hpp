@@ -3,7 +3,6 @@
 
 #include <cstddef>
 #include <cstdint>
-#include <memory>
 #include <new>
 #include <string>
 #include <utility>
@@ -43,11 +42,15 @@ inline constexpr ComponentCopies component_copies = copies_of<T>();
 // Components of one type, in pages that never move.
 class Pool {
  public:
+  // Of no type: not to be used.
+  Pool() = default;
   // Both must outlive this.
   Pool(const DescribedType& type, const ComponentCopies& copies);
+  Pool(Pool&&) noexcept;
+  Pool& operator=(Pool&&) = delete;
   ~Pool();
-  Pool(const Pool&) = delete;
-  Pool& operator=(const Pool&) = delete;
+
+  explicit operator bool() const { return type_ != nullptr; }
 
   bool has(std::uint32_t owner) const { return owner < position_.size() && position_[owner] != nowhere; }
   template <class T>
@@ -79,9 +82,9 @@ class Pool {
   std::uint32_t owner_at(std::size_t position) const { return owners_[position]; }
   template <class T>
   T& at(std::size_t position) {
-    return reinterpret_cast<T*>(pages_[position / page_size].get())[position % page_size];
+    return reinterpret_cast<T*>(pages_[position / page_size])[position % page_size];
   }
-  void* at(std::size_t position) { return pages_[position / page_size].get() + position % page_size * size_; }
+  void* at(std::size_t position) { return pages_[position / page_size] + position % page_size * size_; }
 
   void write(StateWriter& out) const;
   // The generations are those of all entities; what is no component of a living one is refused with Error.
@@ -97,25 +100,21 @@ class Pool {
   void hold(std::uint32_t owner);
   const void* at(std::size_t position) const { return const_cast<Pool*>(this)->at(position); }
   void forget(std::size_t position) {
-    if (copies_.forget) copies_.forget(at(position));
+    if (copies_->forget) copies_->forget(at(position));
   }
   // Lets go of the components from this position on; their memory is kept for those that come.
   void drop_from(std::size_t first);
 
-  struct FreePage {
-    std::align_val_t alignment;
-    void operator()(std::byte* page) const { ::operator delete(page, alignment); }
-  };
   static constexpr std::size_t page_size = 64;
 
-  const DescribedType& type_;
-  const ValueMemory& memory_;
-  const ComponentCopies& copies_;
-  std::vector<std::unique_ptr<std::byte, FreePage>> pages_;
+  const DescribedType* type_ = nullptr;
+  const ValueMemory* memory_ = nullptr;
+  const ComponentCopies* copies_ = nullptr;
+  std::vector<std::byte*> pages_;        // its own
   std::vector<std::uint32_t> position_;  // by owner: where its component is
   std::vector<std::uint32_t> owners_;    // by position
   std::size_t gaps_ = 0;
-  std::size_t size_;  // of a component
+  std::size_t size_ = 0;  // of a component
 };
 
 }  // namespace vole::detail

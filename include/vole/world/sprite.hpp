@@ -15,7 +15,7 @@
 #include "vole/asset/asset.hpp"
 #include "vole/asset/clip_set.hpp"
 #include "vole/asset/names.hpp"
-#include "vole/asset/track.hpp"
+#include "vole/asset/ready_tracks.hpp"
 #include "vole/base/colour.hpp"
 #include "vole/draw/blend.hpp"
 #include "vole/world/playing.hpp"
@@ -24,9 +24,9 @@ namespace vole {
 
 class InLevel;
 class OfKind;
-struct OnThing;
-
 class Sheet;
+struct OnThing;
+struct TrackPose;
 
 // Where the value of a fact that clip rules ask for comes from: the game, or the thing itself.
 enum class FactSource : std::uint8_t {

@@ -8,7 +8,7 @@
 #include <vector>
 
 #include "vole/base/describe.hpp"
-#include "vole/level/kinds.hpp"
+#include "vole/level/tag_limit.hpp"
 
 namespace vole {
 

@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "vole/base/easing.hpp"
+#include "vole/base/vec4.hpp"
 #include "vole/world/component_types.hpp"
 
 namespace vole {
@@ -45,9 +46,5 @@ void describe(V& v, Tween& tween) {
   v.state("from", tween.from);
   v.state("told", tween.told);
 }
-
-// One leg more for a tween, by its place in the list; its numbers are brought within what they may be (base/within.hpp). Throws Error for
-// what is not a number, and then takes a tween without legs away.
-void add_leg(std::vector<Tween>& all, std::size_t tween, Vec4 value, float seconds, Ease ease);
 
 }  // namespace vole

@@ -14,4 +14,8 @@ Movers::Movers() {
   add(move_flying);
 }
 
+void Movers::visit(Entities& entities, const GiveTurn& give) const {
+  for (const auto& each : all_) each(entities, give);
+}
+
 }  // namespace vole

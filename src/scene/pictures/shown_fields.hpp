@@ -3,6 +3,7 @@
 #pragma once
 
 #include "scene/scene_caches.hpp"
+#include "vole/base/field.hpp"
 #include "vole/scene/stage.hpp"
 #include "vole/world/component_types.hpp"
 #include "vole/world/world.hpp"

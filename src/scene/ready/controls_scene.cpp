@@ -5,6 +5,7 @@
 #include <algorithm>
 
 #include "vole/asset/font.hpp"
+#include "vole/input/controls.hpp"
 #include "vole/scene/pictures/drawing.hpp"
 
 namespace vole {

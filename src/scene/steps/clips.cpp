@@ -2,6 +2,7 @@
 #include <fmt/core.h>
 
 #include <algorithm>
+#include <functional>
 
 #include "scene/cue_call.hpp"
 #include "scene/facts.hpp"
@@ -82,9 +83,11 @@ void go_on(Tick& tick, Entity entity, Sprite& sprite) {
   for (PlayingTrack& playing : sprite.playing.tracks)
     if (playing.track && playing.track->over_at(++playing.ticks, rate)) playing = {};
   const std::uint32_t starts = sprite.playhead().starts();
-  sprite.playing.playhead.tick(rate, [&](const ClipEvent& event) {
+  const auto remember = [&](const ClipEvent& event) {
     tick.memory.happenings.push_back({entity, event.name, starts});
-  });
+  };
+  sprite.playing.playhead.tick(
+      rate, std::cref(remember));  // itself, it would be too large to be passed without allocating
 }
 
 void follow_conditions(Tick& tick, Entity entity, Switches& switches) {

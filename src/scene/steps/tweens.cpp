@@ -1,5 +1,6 @@
 // Fields that are on their way to another value.
 #include "scene/tick.hpp"
+#include "vole/base/field.hpp"
 
 namespace vole {
 namespace {

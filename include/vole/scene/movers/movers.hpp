@@ -42,9 +42,7 @@ class Movers {
   using Turn = std::function<void(MoverTurn& turn)>;
   using GiveTurn = std::function<void(Entity thing, const Parts& parts, const Turn& turn)>;
   // Calls give(thing, its parts, what moves it) for one after the other: by their movers, in the order in which they got them.
-  void visit(Entities& entities, const GiveTurn& give) const {
-    for (const auto& each : all_) each(entities, give);
-  }
+  void visit(Entities& entities, const GiveTurn& give) const;
 
  private:
   std::vector<std::function<void(Entities&, const GiveTurn&)>> all_;
