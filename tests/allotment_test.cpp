@@ -108,7 +108,7 @@ TEST_CASE("in the cellar the lever raises its own gate, and bulbs lie on the wal
     const vole::Stage& stage = run.session->stage();
     const vole::Entity gate = stage.named("gate");
     const vole::Rect shut = stage.box(gate);
-    std::vector<vole::Found> found;
+    std::vector<vole::BodyOrCell> found;
     stage.bodies().find(shut, {.categories = stage.categories({"doors"}), .tiles = false}, found);
     const bool holds = !found.empty();
     const std::string clip = stage.get<vole::Sprite>(gate).playhead().clip()->name;
@@ -124,7 +124,7 @@ TEST_CASE("in the cellar the lever raises its own gate, and bulbs lie on the wal
         [&](vole::Entity, const vole::KindOf& kind, const vole::Pose& pose) {
           if (kind.name != "bulb" || !stage.zone("store").contains(pose.at - vole::Vec2{0, 1})) return;
           const vole::IVec2 below = stage.level().cell_at(pose.at + vole::Vec2{0, 1});
-          CHECK(stage.level().group("ground", below) == "wall");
+          CHECK(stage.level().material("ground", below) == "wall");
           ++in_store;
         });
     CHECK(in_store == 6);

@@ -61,7 +61,7 @@ void write_garden(const TempFolder& folder, std::uint64_t seed) {
   folder.write(
       "vole.sheet.toml",
       "frame = { size = [8, 8] }\npivot = [3, 7]\n[clips.run]\nframes = [0, 5]\nfps = 12.5\npivot = \"top\"\n"
-      "[clips.turn]\nrow = 1\nrange = [1, 3]\ntracks = [\"swell\"]\n[sets.walk]\nways = 2\nrows = { left = 1 "
+      "[clips.turn]\nrow = 1\nrange = [1, 3]\ntracks = [\"swell\"]\n[sets.walk]\ndirections = \"two\"\nrows = { left = 1 "
       "}\n"
       "[tracks.swell.fields]\n\"body.size\" = [{ at = 1, value = [1, 2] }]\n"
       "[[rules]]\nclip = \"walk\"\nwhen = [\"not grounded\", \"tired\"]\nhold = 0.5\n"
@@ -121,7 +121,7 @@ TEST_CASE("every frame, clip, point and letter is the same after packing") {
       for (std::size_t i = 0; i < before->sets.size(); ++i)
         for (std::size_t m = 0; m < before->sets[i].members.size(); ++m) {
           CHECK(before->sets[i].members[m].clip == after->sets[i].members.at(m).clip);
-          CHECK(before->sets[i].members[m].flip_x == after->sets[i].members.at(m).flip_x);
+          CHECK(before->sets[i].members[m].mirrored == after->sets[i].members.at(m).mirrored);
         }
       CHECK(before->rules.facts() == after->rules.facts());
       for (const vole::Track& track : before->tracks)

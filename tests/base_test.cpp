@@ -193,7 +193,7 @@ void describe(V& v, Astray& astray) {
 
 // What stands in files alone.
 struct Raw {
-  vole::Node node;
+  vole::TomlValue toml;
 };
 template <class V>
 void describe(V& v, Raw& raw) {
@@ -492,28 +492,28 @@ void describe(V& v, Boxed& boxed) {
 }
 
 // What a table of JSON and one of ours say alike, whatever wrote them.
-bool alike(const nlohmann::json& json, const vole::Node& node) {
-  using Type = vole::Node::Type;
-  switch (node.type) {
+bool alike(const nlohmann::json& json, const vole::TomlValue& toml) {
+  using Type = vole::TomlValue::Type;
+  switch (toml.type) {
     case Type::table:
-      return json.is_object() && json.size() == node.entries.size() &&
-             std::all_of(node.entries.begin(), node.entries.end(), [&](const vole::Node::Entry& entry) {
+      return json.is_object() && json.size() == toml.entries.size() &&
+             std::all_of(toml.entries.begin(), toml.entries.end(), [&](const vole::TomlValue::Entry& entry) {
                return json.contains(entry.key) && alike(json[entry.key], entry.value);
              });
     case Type::array:
-      for (std::size_t i = 0; i < node.items.size(); ++i)
-        if (!json.is_array() || json.size() != node.items.size() || !alike(json[i], node.items[i]))
+      for (std::size_t i = 0; i < toml.items.size(); ++i)
+        if (!json.is_array() || json.size() != toml.items.size() || !alike(json[i], toml.items[i]))
           return false;
-      return json.is_array() && json.size() == node.items.size();
+      return json.is_array() && json.size() == toml.items.size();
     case Type::text:
     case Type::date:
-      return json == node.text;
+      return json == toml.text;
     case Type::whole:
-      return json == node.whole;
+      return json == toml.whole;
     case Type::number:
-      return json == node.number;
+      return json == toml.number;
     case Type::yes_no:
-      return json == node.yes;
+      return json == toml.yes;
   }
   return false;
 }
@@ -543,12 +543,12 @@ TEST_CASE("a box is four numbers within their limits, and a list of fixed length
 }
 
 TEST_CASE("JSON that is written says what the table says") {
-  const vole::Node node = vole::parse_toml(
+  const vole::TomlValue toml = vole::parse_toml(
       "a = {}\nb = []\nc = [1, [2.5, { \"d\\\"\\n\" = true }], false]\ne = \"\\t\\u0001ü\"\nf = "
       "1979-05-27\ng = -3\n",
       "f");
-  CHECK(alike(nlohmann::json::parse(to_json(node)), node));
-  const vole::Node schema = vole::file_schema("boxes", vole::schema_of<Boxed>());
+  CHECK(alike(nlohmann::json::parse(to_json(toml)), toml));
+  const vole::TomlValue schema = vole::file_schema("boxes", vole::schema_of<Boxed>());
   const auto json = nlohmann::json::parse(to_json(schema));
   CHECK(alike(json, schema));
   CHECK(json["title"] == "boxes");
@@ -571,9 +571,9 @@ TEST_CASE("a number is read whole or not at all") {
 }
 
 TEST_CASE("a schema states the narrower of what the field and its type can hold") {
-  const auto limits = [](const vole::Node& schema) {
+  const auto limits = [](const vole::TomlValue& schema) {
     const auto limit = [&](const char* key) {
-      const vole::Node* const found = schema.find(key);
+      const vole::TomlValue* const found = schema.find(key);
       return found ? std::optional(found->number) : std::nullopt;
     };
     return std::pair(limit("minimum"), limit("maximum"));

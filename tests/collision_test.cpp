@@ -10,14 +10,14 @@
 
 namespace {
 
-using vole::Asked;
+using vole::QueryFilter;
 using vole::BodyMoved;
 using vole::BodyUse;
 using vole::CastHit;
 using vole::CellForm;
 using vole::CollisionBody;
 using vole::CollisionWorld;
-using vole::Found;
+using vole::BodyOrCell;
 using vole::IVec2;
 using vole::Rect;
 using vole::Shape;
@@ -90,13 +90,13 @@ struct Scene {
     }
   }
 
-  bool counts(std::uint32_t id, const Asked& asked) const {
+  bool counts(std::uint32_t id, const QueryFilter& asked) const {
     const CollisionBody& body = bodies[id];
     return id != asked.except && (asked.categories >> body.category & 1u) != 0 &&
            (body.use == BodyUse::solid || (body.use == BodyUse::sensor && asked.sensors));
   }
 
-  std::vector<IVec2> solid_cells(const Asked& asked) const {
+  std::vector<IVec2> solid_cells(const QueryFilter& asked) const {
     std::vector<IVec2> cells;
     if (asked.tiles && (asked.categories & 1u) != 0)
       for (int y = 0; y < grid.cells().y; ++y)
@@ -106,7 +106,7 @@ struct Scene {
   }
 };
 
-Asked random_question(vole::Random& chance) {
+QueryFilter random_question(vole::Random& chance) {
   return {static_cast<vole::CategoryMask>(below(chance, 16)), static_cast<std::uint32_t>(below(chance, 30)),
           chance.chance(0.7f), chance.chance(0.5f)};
 }
@@ -124,13 +124,13 @@ TEST_CASE("what is in a box, in a shape and at a point is what a look at everyth
   for (int round = 0; round < cases(300); ++round) {
     Scene scene(chance, 30);
     for (int question = 0; question < 6; ++question) {
-      const Asked asked = random_question(chance);
+      const QueryFilter asked = random_question(chance);
       const Vec2 at = vole::on_lattice({chance.within(-10, 256), chance.within(-10, 192)});
       const Rect area{at, vole::on_lattice({chance.within(1, 90), chance.within(1, 90)})};
       const Shape shape = random_shape(chance, 30);
       const Shape as_shape = Shape::box({{0, 0}, area.size});
       const auto expected = [&](const auto& holds) {
-        std::vector<Found> found;
+        std::vector<BodyOrCell> found;
         for (const IVec2 cell : scene.solid_cells(asked))
           if (holds(scene.grid.form(cell.x, cell.y)->shape(), Vec2(cell * scene.grid.cell())))
             found.push_back({vole::no_body, cell});
@@ -143,7 +143,7 @@ TEST_CASE("what is in a box, in a shape and at a point is what a look at everyth
         }
         return found;
       };
-      std::vector<Found> in_box, in_shape, at_point;
+      std::vector<BodyOrCell> in_box, in_shape, at_point;
       scene.world.find(area, asked, in_box);
       scene.world.find(shape, at, asked, in_shape);
       scene.world.find(at, asked, at_point);
@@ -164,7 +164,7 @@ TEST_CASE("rays and cast shapes meet first what a look at everything meets first
   for (int round = 0; round < cases(300); ++round) {
     Scene scene(chance, 30);
     for (int question = 0; question < 6; ++question) {
-      Asked asked = random_question(chance);
+      QueryFilter asked = random_question(chance);
       const Vec2 from{chance.within(-40, 300), chance.within(-40, 230)};
       const float reach = chance.chance(0.3f) ? 900.0f : 60.0f;
       Vec2 motion{chance.within(-reach, reach), chance.within(-reach, reach)};
@@ -208,7 +208,7 @@ TEST_CASE("rays and cast shapes meet first what a look at everything meets first
       REQUIRE(same_hit(scene.world.cast_shape(shape, from, motion, asked), expected));
 
       // And what is nearest.
-      std::optional<Found> nearest;
+      std::optional<BodyOrCell> nearest;
       double distance = 50;
       asked.tiles = chance.chance(0.3f);
       for (const IVec2 cell : scene.solid_cells(asked)) {
@@ -218,7 +218,7 @@ TEST_CASE("rays and cast shapes meet first what a look at everything meets first
             0.0);
         if (gap > distance || (nearest && gap == distance)) continue;
         distance = gap;
-        nearest = Found{vole::no_body, cell};
+        nearest = BodyOrCell{vole::no_body, cell};
       }
       for (std::uint32_t id = 0; id < scene.bodies.size(); ++id)
         for (const Shape& other : shapes_of(scene.bodies[id], asked.sensors)) {
@@ -226,7 +226,7 @@ TEST_CASE("rays and cast shapes meet first what a look at everything meets first
               gap_between(Shape::circle({0, 0}, 1), from, other, scene.bodies[id].at).distance + 1, 0.0);
           if (!scene.counts(id, asked) || gap > distance || (nearest && gap == distance)) continue;
           distance = gap;
-          nearest = Found{id, {0, 0}};
+          nearest = BodyOrCell{id, {0, 0}};
         }
       REQUIRE(scene.world.nearest(from, 50, asked) == nearest);
     }
@@ -362,7 +362,7 @@ TEST_CASE("nothing is thrown through a wall of one pixel, spinning or not") {
       if (!is_box) {
         // It turns where there is room.
         const auto turned = std::make_shared<ShapeList>(1, shape.turned(angle + spin));
-        std::vector<Found> found;
+        std::vector<BodyOrCell> found;
         world.find((*turned)[0], body.at, {}, found);
         if (found.empty() || !body.shapes) {
           body.shapes = turned;
@@ -467,7 +467,7 @@ TEST_CASE("numbers that are none, a million bodies in one spot and endless rays 
         world.slide({.at = {0, 20}, .box = {{0, 0}, {8, 8}}, .shapes = nullptr}, {bad, bad}).at.x));
     world.cast_ray({bad, 0}, {1, bad});
     world.cast_ray({0, 0}, {bad, bad});
-    std::vector<Found> found;
+    std::vector<BodyOrCell> found;
     world.find(Rect{{bad, 0}, {bad, 8}}, {}, found);
     world.find(Vec2{bad, bad}, {}, found);
     world.nearest({bad, 0}, bad);

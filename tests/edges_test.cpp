@@ -246,8 +246,8 @@ TEST_CASE("a game's words give its options, or the code to end with") {
   CHECK_FALSE(parsed({"--replay", "a.run", "--xray", "--mute", "--scale", "2"}, options));
   CHECK((options.xray == vole::XrayParts::usual() && options.mute && options.scale == 2 && !options.ticks));
   options = {};
-  CHECK_FALSE(parsed({"--xray", "checks,names"}, options));
-  CHECK(options.xray.has(vole::XrayPart::checks));
+  CHECK_FALSE(parsed({"--xray", "probes,names"}, options));
+  CHECK(options.xray.has(vole::XrayPart::probes));
   CHECK(options.xray.has(vole::XrayPart::names));
   CHECK_FALSE(options.xray.has(vole::XrayPart::bodies));
   CHECK(parsed({"--xray", "bodys"}, options) == 2);

@@ -7,7 +7,7 @@
 
 #include "support.hpp"
 #include "vole/app/host.hpp"
-#include "vole/app/ticker.hpp"
+#include "vole/app/tick_clock.hpp"
 #include "vole/input/gather.hpp"
 #include "vole/input/input_reader.hpp"
 #include "vole/input/input_writer.hpp"
@@ -48,7 +48,7 @@ TEST_CASE("each press reaches exactly one tick, whatever the frame rate") {
     const int frames_per_second = static_cast<int>(chance.below(496)) + 5;
     CAPTURE(round, frames_per_second);
     vole::InputGather gather(controls);
-    vole::Ticker ticker(60, 1000);
+    vole::TickClock clock(60, 1000);
     std::int64_t presses = 0, releases = 0, seen_presses = 0, seen_releases = 0;
     bool down = false;
     const auto tick = [&] {
@@ -67,7 +67,7 @@ TEST_CASE("each press reaches exactly one tick, whatever the frame rate") {
       }
       // Frames jitter by half of their length.
       const double length = 1e9 / frames_per_second * static_cast<double>(chance.within(0.5f, 1.5f));
-      for (int due = ticker.add(static_cast<std::int64_t>(length)); due > 0; --due) tick();
+      for (int due = clock.add(static_cast<std::int64_t>(length)); due > 0; --due) tick();
     }
     tick();
     REQUIRE(seen_presses == presses);
@@ -487,32 +487,32 @@ TEST_CASE("what is wrong with controls is reported at its place") {
 TEST_CASE("ticks follow time without drift, however it is cut up") {
   vole::Random chance(2);
   for (const int rate : {60, 50, 144, 61}) {
-    vole::Ticker ticker(rate, 1'000'000);
+    vole::TickClock clock(rate, 1'000'000);
     std::int64_t time = 0, ticks = 0;
     for (int i = 0; i < 20000; ++i) {
       const auto part = static_cast<std::int64_t>(chance.below(40'000'000));
       time += part;
-      ticks += ticker.add(part);
-      REQUIRE(ticker.share_of_tick() >= 0);
-      REQUIRE(ticker.share_of_tick() < 1);
+      ticks += clock.add(part);
+      REQUIRE(clock.share_of_tick() >= 0);
+      REQUIRE(clock.share_of_tick() < 1);
     }
     CHECK(ticks == time * rate / 1'000'000'000);
   }
 }
 
 TEST_CASE("after a long pause only a few ticks are caught up") {
-  vole::Ticker ticker(60, 6);
-  CHECK(ticker.add(5'000'000'000) == 6);
-  CHECK(ticker.add(0) == 0);
-  CHECK(ticker.add(-100) == 0);
-  CHECK(ticker.add(std::numeric_limits<std::int64_t>::max()) == 6);
+  vole::TickClock clock(60, 6);
+  CHECK(clock.add(5'000'000'000) == 6);
+  CHECK(clock.add(0) == 0);
+  CHECK(clock.add(-100) == 0);
+  CHECK(clock.add(std::numeric_limits<std::int64_t>::max()) == 6);
 }
 
 TEST_CASE("without a window each step is one tick") {
   for (const int rate : {60, 50, 144, 7}) {
     vole::HeadlessHost host(rate);
-    vole::Ticker ticker(rate);
-    for (int step = 0; step < 100000; ++step) REQUIRE(ticker.add(host.elapsed()) == 1);
+    vole::TickClock clock(rate);
+    for (int step = 0; step < 100000; ++step) REQUIRE(clock.add(host.elapsed()) == 1);
   }
 }
 

@@ -46,7 +46,7 @@ body = { size = [8, 9] }
         R"({ sprite = { sheet = "bulb", clip = "leek", depth = 3 }, tags = ["sharp"] })");
   // Each value knows where it was written.
   const vole::Kinds kinds = vole::read_kinds(folder.path());
-  const vole::Node* const sprite = kinds.kind("leek").find("sprite");
+  const vole::TomlValue* const sprite = kinds.kind("leek").find("sprite");
   CHECK(sprite->find("sheet")->where.file->ends_with("bulbs.toml"));
   CHECK(sprite->find("clip")->where.line == 9);
 }
@@ -82,7 +82,7 @@ TEST_CASE("random families of kinds come out as putting one over the other says"
       std::map<std::string, int> expected;
       for (int at = static_cast<int>(i); at >= 0; at = base[static_cast<std::size_t>(at)])
         for (const auto& [name, value] : own[static_cast<std::size_t>(at)]) expected.try_emplace(name, value);
-      const vole::Node* const component = kinds.kind(fmt::format("k{}", i)).find("a");
+      const vole::TomlValue* const component = kinds.kind(fmt::format("k{}", i)).find("a");
       CAPTURE(round, i, all);
       REQUIRE((component ? component->entries.size() : 0) == expected.size());
       for (const auto& [name, value] : expected) REQUIRE(component->find(name.substr(2))->whole == value);

@@ -196,7 +196,7 @@ TEST_CASE("tilesets are cut by parts, rows and frames, into tiles of any size") 
   CHECK_THAT(load("[tiles]\na = { frames = [[0, 0]], seconds = [1, 2] }\n"),
              Contains("tile \"a\" has 1 frames and 2 times for them"));
   CHECK_THAT(load("[tiles]\na = { row = 0 }\n\"a 1\" = { cell = [0, 0] }\n"),
-             Contains("two tiles or groups are named \"a 1\""));
+             Contains("two tiles or materials are named \"a 1\""));
 }
 
 TEST_CASE("a level of several tilesets finds tiles by their names, and tells those that are in two") {
@@ -233,14 +233,14 @@ TEST_CASE("a level of several tilesets finds tiles by their names, and tells tho
 TEST_CASE("places lie at any spot of their cell, off it, and turned about") {
   LevelStage test;
   vole::Stage& stage =
-      test.load(place("cell = [2, 1]") + place("cell = [2, 1]\npivot = \"top left\"\nflip = true") +
+      test.load(place("cell = [2, 1]") + place("cell = [2, 1]\npivot = \"top left\"\nmirrored = true") +
                 place("cell = [2, 1]\npivot = \"centre\"\noffset = [4, -1.5]") +
                 place("at = [30, 5]\noffset = [-30, 5]"));
   std::vector<Vec2> at;
   std::vector<bool> left;
   stage.each("crumb", [&](vole::Entity crumb) {
     at.push_back(stage.get<vole::Pose>(crumb).at);
-    left.push_back(stage.get<vole::Pose>(crumb).faces_left);
+    left.push_back(stage.get<vole::Pose>(crumb).mirrored);
   });
   CHECK(at == std::vector<Vec2>{{20, 16}, {16, 8}, {24, 10.5f}, {0, 10}});
   CHECK(left == std::vector<bool>{false, true, false, false});
@@ -294,7 +294,7 @@ TEST_CASE("a thing refers to another by the name of its place") {
   test.level(gate);
   test.start(test.folder).load_level("long");
   vole::Stage& other = test.running->stage();
-  vole::Node over = vole::parse_toml("lever = { gate = \"east gate\" }", "code");
+  vole::TomlValue over = vole::parse_toml("lever = { gate = \"east gate\" }", "code");
   const vole::Entity crumb = other.spawn("crumb", {8, 8}, over);
   CHECK(other.get<Lever>(crumb).gate.thing == other.named("east gate"));
   // What code has set without a name stays, whoever comes to life.
@@ -563,7 +563,7 @@ TEST_CASE("zones of any form notice who is in them, point by point") {
         near = near || length_of(to - way * share) < 0.05f;
       }
       if (near) continue;
-      std::vector<vole::Found> found;
+      std::vector<vole::BodyOrCell> found;
       bodies.find(point, {.tiles = false}, found);
       const bool noticed = std::any_of(found.begin(), found.end(),
                                        [&](const auto& each) { return stage.thing(each.body) == thing; });
@@ -587,8 +587,8 @@ TEST_CASE("a path is gone along evenly, and what is nearest on it is found") {
     std::vector<Vec2> points{{0, 0}};
     for (std::uint32_t i = chance.below(6) + 1; i > 0; --i)
       points.push_back(points.back() + Vec2{chance.within(4, 60), chance.within(-60, 60)});
-    const bool closed = chance.chance(0.5f), smooth = chance.chance(0.5f);
-    const vole::LevelPath path("p", points, closed, smooth);
+    const bool closed = chance.chance(0.5f), curved = chance.chance(0.5f);
+    const vole::LevelPath path("p", points, closed, curved);
     // Smooth or not, it goes through all points.
     for (const Vec2 point : points) {
       const Vec2 there = path.at(path.nearest(point));
@@ -710,7 +710,7 @@ TEST_CASE("what is asked of a level without one loaded is an error, and ends not
   CHECK_FALSE(level.endless());
   CHECK_THROWS_WITH(level.put("ground", {0, 0}, "soil"), Contains(none));
   CHECK_THROWS_WITH(level.tile("ground", {0, 0}), Contains(none));
-  CHECK_THROWS_WITH(level.group("ground", {0, 0}), Contains(none));
+  CHECK_THROWS_WITH(level.material("ground", {0, 0}), Contains(none));
   CHECK_THROWS_WITH(level.look("ground"), Contains(none));
   CHECK_THROWS_WITH(level.set_look("ground", {}), Contains(none));
   CHECK_THROWS_WITH(level.darkness(), Contains(none));

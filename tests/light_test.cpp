@@ -138,7 +138,7 @@ struct DarkYard : TestStage {
     folder.write("assets/mouse.sheet.toml",
                  "frame = { size = [8, 8] }\npivot = \"bottom\"\n[clips.run]\nframes = [0, 1, 2]\nfps = 12\n"
                  "[points.paw]\nat = [7, 3]\n");
-    level("[light]\ndarkness = 1\ndither = false\nsteps = 0\ndepth = 0\n");
+    level("[light]\ndarkness = 1\ndither = false\nsteps = 0\nwall_depth = 0\n");
   }
   void level(const std::string& more, const std::string& layers = {}) {
     folder.write("levels/patch.level.toml",
@@ -367,7 +367,7 @@ TEST_CASE("a dark level is lit by its lamps, behind whose walls it stays dark") 
   const vole::Entity mouse = stage.spawn("mouse", {20, 16});
   CHECK(yard.at(27, 11) > 0);
   CHECK(yard.at(16, 11) == 0);
-  stage.get<vole::Pose>(mouse).faces_left = true;
+  stage.get<vole::Pose>(mouse).mirrored = true;
   CHECK(yard.at(27, 11) == 0);
   CHECK(yard.at(13, 11) > 0);
   stage.get<vole::Lamp>(mouse).flicker = 1;

@@ -20,7 +20,7 @@
 namespace {
 
 using vole::FilePosition;
-using vole::Node;
+using vole::TomlValue;
 using vole::Report;
 
 bool has(const std::string& text, const std::string& part) {
@@ -54,32 +54,32 @@ struct TooMany {
 
 // Goes through a schema and gathers every list and table that has a limit. `before` and `after`: what stands around a
 // value at this place in a document.
-void gather(const Node& schema, const std::string& before, const std::string& after,
+void gather(const TomlValue& schema, const std::string& before, const std::string& after,
             std::vector<TooMany>& found) {
-  if (const Node* const choices = schema.find("anyOf"))
-    for (const Node& choice : choices->items) gather(choice, before, after, found);
-  if (const Node* const most = schema.find("maxItems"); most && !schema.find("minItems")) {
+  if (const TomlValue* const choices = schema.find("anyOf"))
+    for (const TomlValue& choice : choices->items) gather(choice, before, after, found);
+  if (const TomlValue* const most = schema.find("maxItems"); most && !schema.find("minItems")) {
     const int count = static_cast<int>(most->whole);
     found.push_back({before + "[" + repeated("0,", count + 1) + "]" + after, count});
     gather(*schema.find("items"), before + "[", "]" + after, found);
   }
-  if (const Node* const most = schema.find("maxProperties")) {
+  if (const TomlValue* const most = schema.find("maxProperties")) {
     const int count = static_cast<int>(most->whole);
     std::string keys;
     for (int i = 0; i <= count; ++i) keys += "k" + std::to_string(i) + "=0,";
     found.push_back({before + "{" + keys.substr(0, keys.size() - 1) + "}" + after, count});
     gather(*schema.find("additionalProperties"), before + "{k=", "}" + after, found);
   }
-  if (const Node* const properties = schema.find("properties"))
-    for (const Node::Entry& entry : properties->entries)
+  if (const TomlValue* const properties = schema.find("properties"))
+    for (const TomlValue::Entry& entry : properties->entries)
       gather(entry.value, before + "{" + entry.key + "=", "}" + after, found);
 }
 
 // A whole document is a table without braces.
-std::vector<TooMany> too_many_of(const Node& schema) {
+std::vector<TooMany> too_many_of(const TomlValue& schema) {
   std::vector<TooMany> found;
-  if (const Node* const properties = schema.find("properties"))
-    for (const Node::Entry& entry : properties->entries) gather(entry.value, entry.key + "=", "\n", found);
+  if (const TomlValue* const properties = schema.find("properties"))
+    for (const TomlValue::Entry& entry : properties->entries) gather(entry.value, entry.key + "=", "\n", found);
   return found;
 }
 
@@ -113,7 +113,7 @@ TEST_CASE("each list and table of each file has a limit, and one item more is on
   const std::string file = folder.path("f.toml");
   struct Loader {
     const char* name;
-    Node schema;
+    TomlValue schema;
     std::string file;
     std::function<std::string()> load;
   };

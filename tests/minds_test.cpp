@@ -1,4 +1,4 @@
-// Pilots: scripts, minds and what they find their way by.
+// Pilots: routines, minds and what they find their way by.
 #include <cmath>
 #include <map>
 #include <queue>
@@ -12,7 +12,7 @@
 #include "vole/world/grid_mover.hpp"
 #include "vole/world/live_numbers.hpp"
 #include "vole/world/mind.hpp"
-#include "vole/world/script.hpp"
+#include "vole/world/routine.hpp"
 #include "vole/world/side_mover.hpp"
 #include "vole/world/world.hpp"
 #include "yard.hpp"
@@ -125,11 +125,11 @@ TEST_CASE("ways are as short as there are any, from wherever they are asked for"
       Contains("at most 16777216 cells"));
 }
 
-TEST_CASE("a script says for how long what is pushed, presses once, and begins again") {
+TEST_CASE("a routine says for how long what is pushed, presses once, and begins again") {
   Yard yard(
       "[vole]\nbody = { size = [10, 10], category = \"walkers\" }\nside_mover = { speed = 60 }\n"
-      "script = { steps = [\"0.5 right\", \"3 ticks right jump\", \"2 ticks jump left\", \"0.1\", \"1 tick "
-      "act dash\"], again = true }\n");
+      "routine = { steps = [\"0.5 right\", \"3 ticks right jump\", \"2 ticks jump left\", \"0.1\", \"1 tick "
+      "act dash\"], loop = true }\n");
   const Entity vole = yard.stage->spawn("vole", {100, floor_y});
   const vole::Intent& intent = yard.stage->get<vole::Intent>(vole);
   std::string said;
@@ -143,30 +143,30 @@ TEST_CASE("a script says for how long what is pushed, presses once, and begins a
   const std::string once = std::string(30, 'r') + "rJjrjrjljlj------" + "-A";
   CHECK(said == once + once);
   // Not again: it wants nothing any more.
-  yard.stage->get<vole::Script>(vole).again = false;
+  yard.stage->get<vole::Routine>(vole).loop = false;
   yard.tick(60);
   CHECK(intent.direction == Vec2{0, 0});
-  CHECK(yard.stage->get<vole::Script>(vole).over());
+  CHECK(yard.stage->get<vole::Routine>(vole).over());
 }
 
-TEST_CASE("what is wrong in scripts and minds is told at its place, with what was probably meant") {
+TEST_CASE("what is wrong in routines and minds is told at its place, with what was probably meant") {
   const std::string body = "[a]\nbody = {}\nside_mover = {}\n";
   const std::vector<std::pair<std::string, std::string>> wrong{
-      {"script = { steps = [\"1 rihgt\"] }",
-       "kinds.toml:20:21: error: nothing in a script is pushed as \"rihgt\"; did you mean \"right\"?"},
-      {"script = { steps = [\"right 1\"] }", "is no step of a script"},
-      {"script = { steps = [\"\"] }", "is no step of a script"},
-      {"script = { steps = [\"-1 right\"] }", "is no step of a script"},
-      {"script = { steps = [\"nan right\"] }", "is no step of a script"},
-      {"script = { steps = [\"1.5 ticks right\"] }", "ticks are whole"},
-      {"script = { steps = [\"1e9 right\"] }", "at most 3600"},
-      {"script = {}", "\"steps\" is missing"},
+      {"routine = { steps = [\"1 rihgt\"] }",
+       "kinds.toml:20:21: error: nothing in a routine is pushed as \"rihgt\"; did you mean \"right\"?"},
+      {"routine = { steps = [\"right 1\"] }", "is no step of a routine"},
+      {"routine = { steps = [\"\"] }", "is no step of a routine"},
+      {"routine = { steps = [\"-1 right\"] }", "is no step of a routine"},
+      {"routine = { steps = [\"nan right\"] }", "is no step of a routine"},
+      {"routine = { steps = [\"1.5 ticks right\"] }", "ticks are whole"},
+      {"routine = { steps = [\"1e9 right\"] }", "at most 3600"},
+      {"routine = {}", "\"steps\" is missing"},
       {"mind = []", "the mind of \"a\" has no parts"},
       {"mind = [{}]", "\"does\" is missing"},
       {"mind = [{ does = \"chace\", of = \"walker\" }]", "did you mean \"chase\"?"},
       {"mind = [{ does = \"chase\" }]", "says what it is about"},
       {"mind = [{ does = \"chase\", of = \"wlaker\" }]",
-       "no kind and no tag \"wlaker\"; did you mean \"walker\"?"},
+       "no kind \"wlaker\"; did you mean \"walker\"?"},
       {"mind = [{ does = \"wander\", of = \"walker\" }]", "is about nothing"},
       {"mind = [{ does = \"wander\", path = \"round\" }]", "follows no path"},
       {"mind = [{ does = \"follow path\" }]", "names it"},
@@ -222,7 +222,7 @@ TEST_CASE("patrolling turns at walls and where the ground ends, and nowhere else
 TEST_CASE("what is seen is chased, and walls stop sight; it is looked for where it was last, for a while") {
   const std::string hunts = dog +
                             "top_mover = { speed = 60 }\nmind = [{ does = \"chase\", name = \"hunting\", of "
-                            "= \"prey\", within = 150, seen = true, remembers = 1 }]\n";
+                            "= \"tagged prey\", within = 150, seen = true, remembers = 1 }]\n";
   const std::string wall = walls(
       {{5, "#.........######"}, {6, "#.........#...."}, {7, "#.........#...."}, {8, "#.........#...."}});
   Meadow behind(hunts, wall, {120, 120}, {200, 120});
@@ -259,7 +259,7 @@ TEST_CASE("fleeing and keeping a distance come to where they should") {
     const Vec2 from{chance.within(200, 400), chance.within(60, 200)};
     Meadow keeps(dog +
                      "top_mover = { speed = 60, acceleration = 2000, deceleration = 2000 }\nmind = [{ does = "
-                     "\"keep distance\", of = \"prey\", within = 300, distance = 50 }]\n",
+                     "\"keep distance\", of = \"tagged prey\", within = 300, distance = 50 }]\n",
                  walls({}), from, {300, 128});
     keeps.tick(300);
     CAPTURE(from.x, from.y);
@@ -356,7 +356,7 @@ TEST_CASE("a path is followed there and back, or round and round, by what walks 
 TEST_CASE("the first part that applies decides; times, conditions and holding are as said") {
   Yard yard(
       "[bird]\nbody = { size = [6, 6], category = \"seeds\" }\ntop_mover = { speed = 60 }\n"
-      "checks.food = { at = [-20, -20], size = [40, 40], of = [\"crates\"] }\n"
+      "probes.food = { at = [-20, -20], size = [40, 40], categories = [\"crates\"] }\n"
       "mind = [{ does = \"act\", every = 0.5 }, { does = \"wait\", name = \"eats\", when = [\"food\"], hold "
       "= 1 }, { does = \"wait\", every = 2, seconds = 0.5 }, { does = \"patrol\" }]\n");
   const Entity bird = yard.stage->spawn("bird", {100, 100});
@@ -386,8 +386,8 @@ TEST_CASE("the first part that applies decides; times, conditions and holding ar
   CHECK(mind.part != 1);
 }
 
-TEST_CASE("a mover cannot tell its pilots apart: a person, a script, a mind and a recording move it alike") {
-  // To the right until the wall, and back, and so on: what a mind that patrols does, as a script and as keys.
+TEST_CASE("a mover cannot tell its pilots apart: a person, a routine, a mind and a recording move it alike") {
+  // To the right until the wall, and back, and so on: what a mind that patrols does, as a routine and as keys.
   const std::string kinds =
       "[%]\nbody = { size = [10, 10], category = \"walkers\" }\nside_mover = { speed = 90 }\n";
   const auto kind = [&](const char* name, const std::string& pilot) {
@@ -396,7 +396,7 @@ TEST_CASE("a mover cannot tell its pilots apart: a person, a script, a mind and 
     return text + pilot + "\n";
   };
   Yard yard(kind("minded", "mind = [{ does = \"patrol\" }]") + kind("person", "person = {}") +
-            kind("scripted", "script = { steps = [] }") + kind("plain", ""));
+            kind("follower", "routine = { steps = [] }") + kind("plain", ""));
   yard.folder.write("controls.toml",
                     "[actions]\njump = [\"key Space\"]\n[axes.walk]\nless = [\"key ArrowLeft\"]\nmore = "
                     "[\"key ArrowRight\"]\n");
@@ -424,15 +424,15 @@ TEST_CASE("a mover cannot tell its pilots apart: a person, a script, a mind and 
     yard.input = vole::TickInput(yard.setting->controls);
     yard.tick();
   };
-  // The script: each stretch of the same push is a step.
-  const Entity scripted = stage.spawn("scripted", {400, floor_y});
-  vole::Script& script = stage.get<vole::Script>(scripted);
+  // The routine: each stretch of the same push is a step.
+  const Entity follower = stage.spawn("follower", {400, floor_y});
+  vole::Routine& routine = stage.get<vole::Routine>(follower);
   for (std::size_t i = 0, from = 0; i <= pushed.size(); ++i)
     if (i == pushed.size() || pushed[i] != pushed[from]) {
-      script.steps.push_back({fmt::format("{} ticks {}", i - from, pushed[from] > 0 ? "right" : "left"), {}});
+      routine.steps.push_back({fmt::format("{} ticks {}", i - from, pushed[from] > 0 ? "right" : "left"), {}});
       from = i;
     }
-  follows(scripted, [](std::size_t) {});
+  follows(follower, [](std::size_t) {});
   // A person at the keys, and what was recorded of that.
   vole::InputGather gather(yard.setting->controls);
   vole::Recording recording;
@@ -452,7 +452,7 @@ TEST_CASE("a mover cannot tell its pilots apart: a person, a script, a mind and 
 TEST_CASE("the nearest of many is found as a plain look at all of them finds it") {
   vole::Random chance(6);
   Yard yard(
-      dog + "top_mover = { speed = 0 }\nmind = [{ does = \"chase\", of = \"prey\", within = 40 }]\n" + hare,
+      dog + "top_mover = { speed = 0 }\nmind = [{ does = \"chase\", of = \"tagged prey\", within = 40 }]\n" + hare,
       {}, walls({}));
   std::vector<Entity> dogs, hares;
   for (int i = 0; i < 60; ++i)
@@ -479,10 +479,10 @@ TEST_CASE("the nearest of many is found as a plain look at all of them finds it"
 }
 
 TEST_CASE(
-    "what a mind and a script say is live: things go by the new text, but where their place says its own") {
+    "what a mind and a routine say is live: things go by the new text, but where their place says its own") {
   Yard yard(dog +
                 "top_mover = { speed = 60 }\nmind = [{ does = \"wait\" }]\n"
-                "[walks]\nbody = { size = [8, 8] }\ntop_mover = {}\nscript = { steps = [\"100 right\"] }\n",
+                "[walks]\nbody = { size = [8, 8] }\ntop_mover = {}\nroutine = { steps = [\"100 right\"] }\n",
             {}, walls({}));
   const Entity thing = yard.stage->spawn("dog", {200, 100}), other = yard.stage->spawn("walks", {300, 100});
   yard.tick(10);
@@ -506,15 +506,15 @@ TEST_CASE(
 TEST_CASE("other steps, parts and conditions count from the tick in which code says them, restored or not") {
   Yard yard(
       "[runner]\nbody = { size = [10, 10], category = \"walkers\" }\ntop_mover = { speed = 60 }\n"
-      "script = { steps = [\"10 right\", \"10 up\"] }\n"
+      "routine = { steps = [\"10 right\", \"10 up\"] }\n"
       "[thinker]\nbody = { size = [10, 10], category = \"walkers\" }\ntop_mover = { speed = 60 }\n"
       "[[thinker.mind]]\ndoes = \"patrol\"\nwhen = [\"speed > 1000\"]\n[[thinker.mind]]\ndoes = \"wait\"\n");
   const Entity runner = yard.stage->spawn("runner", {100, 100}),
                thinker = yard.stage->spawn("thinker", {300, 100});
   yard.tick(5);
   const Vec2 before = yard.pose(runner).at, waited = yard.pose(thinker).at;
-  vole::Script& script = yard.stage->get<vole::Script>(runner);
-  script.steps = {{"10 left", {}}, {"10 down", {}}};  // as many as before
+  vole::Routine& routine = yard.stage->get<vole::Routine>(runner);
+  routine.steps = {{"10 left", {}}, {"10 down", {}}};  // as many as before
   yard.stage->get<vole::Mind>(thinker).parts[0].value.when = {{"speed >= 0", {}}};
   const vole::StateBytes changed = yard.state();
   yard.tick(20);
@@ -547,11 +547,11 @@ TEST_CASE(
   CHECK(yard.pose(guard).at.x < left.x + 20);
 }
 
-TEST_CASE("a script presses each button at the begin of a row of steps that hold it, and at no other tick") {
+TEST_CASE("a routine presses each button at the begin of a row of steps that hold it, and at no other tick") {
   const std::vector<std::string> words{"jump", "drop", "dash", "act"};
   vole::Random chance(4);
   for (int round = 0; round < cases(200); ++round) {
-    vole::Script script;
+    vole::Routine routine;
     std::vector<std::vector<bool>> held;  // of each tick, of each word
     for (std::uint32_t steps = 1 + chance.below(6); steps > 0; --steps) {
       const std::uint32_t ticks = 1 + chance.below(3);
@@ -561,12 +561,12 @@ TEST_CASE("a script presses each button at the begin of a row of steps that hold
         pushed.push_back(chance.chance(0.4f));
         if (pushed.back()) text += " " + word;
       }
-      script.steps.push_back({text, {}});
+      routine.steps.push_back({text, {}});
       held.insert(held.end(), ticks, pushed);
     }
     std::vector<bool> before(words.size(), false);
     for (const std::vector<bool>& now : held) {
-      const vole::Intent intent = vole::next_intent(script, 60);
+      const vole::Intent intent = vole::next_intent(routine, 60);
       const bool presses[] = {intent.jump_pressed, intent.drop_pressed, intent.dash_pressed,
                               intent.act_pressed};
       for (std::size_t i = 0; i < words.size(); ++i) REQUIRE(presses[i] == (now[i] && !before[i]));
@@ -574,7 +574,7 @@ TEST_CASE("a script presses each button at the begin of a row of steps that hold
       REQUIRE(intent.act_held == now[3]);
       before = now;
     }
-    CHECK(vole::next_intent(script, 60).direction == Vec2{0, 0});
-    CHECK(script.over());
+    CHECK(vole::next_intent(routine, 60).direction == Vec2{0, 0});
+    CHECK(routine.over());
   }
 }

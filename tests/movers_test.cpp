@@ -474,7 +474,7 @@ TEST_CASE("at the edges of the level things are held, come in again, drop or are
       "[wraps]\nbody = { size = [10, 10], category = \"seeds\" }\ntop_mover = { speed = 300 }\nlevel_edge = "
       "{ sides = \"wrap\", bottom = \"wrap\" }\n"
       "[drops]\nbody = { size = [10, 10], category = \"seeds\" }\ntop_mover = { speed = 300 }\nlevel_edge = "
-      "{ sides = \"drop\", bottom = \"drop\", tells = \"gone\" }\n";
+      "{ sides = \"removed\", bottom = \"removed\", tells = \"gone\" }\n";
   std::string open = "[sides]\nleft = \"open\"\nright = \"open\"\n";
   std::string empty;
   for (int y = 0; y < 16; ++y) empty += "\"" + std::string(40, '.') + "\",\n";
@@ -541,7 +541,7 @@ TEST_CASE(
   TempFolder folder;
   write_small_game(folder);
   folder.write("kinds.toml",
-               "[mouse]\nbody = { size = [6, 6] }\nskater = { push = 300 }\nscript = { steps = [\"2 right\"] "
+               "[mouse]\nbody = { size = [6, 6] }\nskater = { push = 300 }\nroutine = { steps = [\"2 right\"] "
                "}\n[crumb]\nbody = { size = [4, 4] }\n");
   vole::Stage& stage = test.start(folder);
   stage.load_level("patch");

@@ -102,7 +102,7 @@ struct Way : TestStage {
     vole::write_png(folder.path("assets/hills.png"), art);
     folder.write("assets/earth.tileset.toml",
                  "frame = { size = [8, 8] }\n[tiles]\nramp = { cell = [7, 4], shape = \"rise\" }\n"
-                 "leaf = { cell = [6, 4] }\n[groups.soil]\nedges = \"sides\"\nfirst = [0, 0]\nsolid = true\n"
+                 "leaf = { cell = [6, 4] }\n[materials.soil]\nneighbours = \"four\"\nfirst = [0, 0]\nsolid = true\n"
                  "columns = 4\n" +
                      variants);
   }
@@ -463,7 +463,7 @@ TEST_CASE("a piece put by code is drawn and solid at once, and leaves what was t
   way.write_level(
       "hut", {"##.", "#.*"},
       "[[places]]\nkind = \"crumb\"\ncell = [1, 1]\nname = \"bread\"\n"
-      "[[places]]\nkind = \"post\"\ncell = [2, 1]\nname = \"post\"\nstays = true\n"
+      "[[places]]\nkind = \"post\"\ncell = [2, 1]\nname = \"post\"\nkeep = true\n"
       "[[places]]\nkind = \"rope\"\ncell = [0, 0]\nrope = { post = \"post\" }\n"
       "[[places]]\nkind = \"cart\"\ncell = [0, 1]\nname = \"cart\"\nalong_path = { path = \"round\" }\n"
       "[[zones]]\nname = \"inside\"\nat = [8, 8]\nsize = [8, 8]\n"
@@ -477,7 +477,7 @@ TEST_CASE("a piece put by code is drawn and solid at once, and leaves what was t
   const std::uint32_t hut = stage.put_piece("hut", {5, 3});
   const std::uint32_t second = stage.put_piece("huts", {12, 3});
   CHECK(hut != second);
-  CHECK(stage.level().group("ground", {5, 3}) == "soil");
+  CHECK(stage.level().material("ground", {5, 3}) == "soil");
   CHECK(stage.level().tile("ground", {7, 4}) == "leaf");
   CHECK(stage.level().tile("ground", {6, 4}) == "leaf");  // where the piece has nothing, what was there stays
   CHECK(stage.solid().solid(5, 4));
@@ -511,16 +511,16 @@ TEST_CASE("a piece put by code is drawn and solid at once, and leaves what was t
   stage.level().put("ground", {5, 3}, "leaf");
   stage.level().put("ground", {7, 3}, "soil");
   const vole::Entity post = stage.named("post", hut);
-  stage.drop_piece(hut);
+  stage.remove_piece(hut);
   way.tick();
   CHECK_FALSE(stage.entities().alive(bread));
   CHECK(stage.entities().alive(post));
   CHECK(stage.level().tile("ground", {5, 3}).empty());
-  CHECK(stage.level().group("ground", {7, 3}) == "soil");
+  CHECK(stage.level().material("ground", {7, 3}) == "soil");
   CHECK_FALSE(stage.solid().solid(5, 4));
-  CHECK_THROWS_WITH(stage.drop_piece(hut), Contains("piece 1 is not in the level any more"));
+  CHECK_THROWS_WITH(stage.remove_piece(hut), Contains("piece 1 is not in the level any more"));
   stage.keep(stage.named("bread", second));
-  stage.drop_piece(second);
+  stage.remove_piece(second);
   way.tick();
   CHECK(stage.count("crumb") == 1);
   stage.each("crumb", [&](vole::Entity its) { stage.remove(its); });
@@ -557,7 +557,7 @@ TEST_CASE("pieces over each other are as if the later alone had come, and a refu
       }
       if (!numbers.empty() && below(dice, 3) == 0) {
         const auto gone = static_cast<std::ptrdiff_t>(below(dice, static_cast<int>(numbers.size())));
-        stage.drop_piece(numbers[static_cast<std::size_t>(gone)]);
+        stage.remove_piece(numbers[static_cast<std::size_t>(gone)]);
         numbers.erase(numbers.begin() + gone);
         put.erase(put.begin() + gone);
       }
@@ -580,7 +580,7 @@ TEST_CASE("what is far behind leaves, but for what stays, is kept or has gone al
   Way way;
   way.write_file("way", "seed = 5", "seed = 5, ahead = 1200");
   way.write_file("piece0", "[[places]]",
-                 "[[places]]\nkind = \"post\"\nname = \"stays\"\nstays = true\ncell = [1, 1]\n[[places]]");
+                 "[[places]]\nkind = \"post\"\nname = \"stays\"\nkeep = true\ncell = [1, 1]\n[[places]]");
   for (int i = 0; i < 6; ++i)
     way.write_file(fmt::format("piece{}", i), "[[places]]",
                    "[[places]]\nkind = \"cart\"\ncell = [0, 1]\nname = \"cart\"\nalong_path = { points = "

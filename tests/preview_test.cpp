@@ -167,7 +167,7 @@ TEST_CASE("a strip and a baseline show every frame of the clip, a diagram what e
   write_colours(
       folder,
       "[clips.a]\nframes = [0, 3, 5]\nevents = { step = 1 }\n[clips.b]\nframes = [1, 2]\n[sets.both]\n"
-      "ways = 2\nclips = { right = \"b\" }\n[[rules]]\nclip = \"both\"\nwhen = [\"vx > 3\", \"not tired\"]\n"
+      "directions = \"two\"\nclips = { right = \"b\" }\n[[rules]]\nclip = \"both\"\nwhen = [\"vx > 3\", \"not tired\"]\n"
       "[[rules]]\nclip = \"a\"\nhold = 0.3\n");
   const auto drawn = [&](const std::string& words) {
     const Ran ran = vole_in(folder, "preview assets/mouse.sheet.toml -o out.png " + words);
@@ -208,7 +208,7 @@ TEST_CASE("a strip and a baseline show every frame of the clip, a diagram what e
   CHECK(has(wrong("levels/patch.level.toml -o out.png --show edges"),
             "is no tileset: it has no edges to show"));
   CHECK(has(wrong("assets/soil.tileset.toml -o out.png --show edges"),
-            "has no groups whose edges could be shown"));
+            "has no materials whose edges could be shown"));
   CHECK(has(wrong("assets/mouse.sheet.toml -o out.png --show stripes"),
             "2 --show: stripes not in {all,baseline,edges,jump,light,mind,reach,rules,shapes}"));
   write_colours(folder, "");
@@ -257,8 +257,8 @@ TEST_CASE("kinds are shown with their bodies, and a sheet with those of the kind
   folder.write("kinds.toml", R"([seen]
 sprite = { sheet = "mouse" }
 shapes = [{ at = [2, 2], size = [4, 4] }, { at = [4, 4], radius = 3, use = "sensor" }]
-checks.near = { at = [1, 1], size = [6, 6] }
-checks.far = { from = [0, 7], to = [7, 7] }
+probes.near = { at = [1, 1], size = [6, 6] }
+probes.far = { from = [0, 7], to = [7, 7] }
 [bare]
 sprite = { sheet = "mouse" }
 [board]
@@ -279,7 +279,7 @@ body = { size = [4, 4], use = "off" }
   };
   const vole::Colour solid{0x7f, 0xb8, 0xb0, 0xff}, sensor{0xb1, 0x89, 0xb4, 0xff},
       one_way{0xed, 0xa6, 0x3f, 0xff}, check{0xa9, 0xbb, 0x5c, 0xff};
-  // A square of 4 pixels, 8 times as large, its rim 2 wide: the circle and the checks cover some of it.
+  // A square of 4 pixels, 8 times as large, its rim 2 wide: the circle and the probes cover some of it.
   CHECK(count("kinds.toml", solid) > 100);
   CHECK(count("kinds.toml", sensor) > 100);
   CHECK(count("kinds.toml", one_way) > 100);
@@ -290,7 +290,7 @@ body = { size = [4, 4], use = "off" }
   // One alone, with what it says itself and what it is made from.
   folder.write("kinds.toml",
                "[base]\nsprite = { sheet = \"mouse\" }\nbody = { size = [4, 4] }\n[own]\nfrom = \"base\"\n"
-               "body = { use = \"sensor\" }\nchecks.near = { at = [0, 0] }\n");
+               "body = { use = \"sensor\" }\nprobes.near = { at = [0, 0] }\n");
   const Ran ran = vole_in(folder, "preview kinds.toml --kind own -o out.png");
   CHECK(ran.code == 0);
   const auto line = [&](const std::string& text, const std::string& where) {
@@ -299,7 +299,7 @@ body = { size = [4, 4], use = "off" }
   CHECK(line("sprite.sheet = \"mouse\"", "kinds.toml:2"));
   CHECK(line("body.size = [4, 4]", "kinds.toml:3"));
   CHECK(line("body.use = \"sensor\"", "kinds.toml:6"));
-  CHECK(line("checks.near.at = [0, 0]", "kinds.toml:7"));
+  CHECK(line("probes.near.at = [0, 0]", "kinds.toml:7"));
   CHECK(count("kinds.toml --kind own", sensor) > 100);
   CHECK(count("kinds.toml --kind base", solid) > 100);
   folder.write("kinds.toml", "[bare]\nsprite = { sheet = \"mouse\" }\n");

@@ -9,7 +9,7 @@
 #include "vole/vole.hpp"
 #include "vole/world/mind.hpp"
 #include "vole/world/person.hpp"
-#include "vole/world/script.hpp"
+#include "vole/world/routine.hpp"
 #include "vole/world/switches.hpp"
 
 namespace {
@@ -32,15 +32,15 @@ Entity thing_of(Stage& stage, std::uint32_t which) {
   return all.empty() ? Entity{} : all[which % all.size()];
 }
 
-vole::Script some_script(std::uint32_t how) {
+vole::Routine some_routine(std::uint32_t how) {
   const std::vector<std::vector<vole::Located<std::string>>> steps{
       {{"0.1 right", {}}, {"0.2 left jump", {}}},
       {{"5 ticks left", {}}},
       {{"0.05 right jump", {}}, {"3 ticks left", {}}, {"0.1 right", {}}}};
-  vole::Script script;
-  script.steps = steps[how % steps.size()];
-  script.again = how % 2 == 0;
-  return script;
+  vole::Routine routine;
+  routine.steps = steps[how % steps.size()];
+  routine.loop = how % 2 == 0;
+  return routine;
 }
 
 void apply(const Step& step, Stage& stage) {
@@ -59,14 +59,14 @@ void apply(const Step& step, Stage& stage) {
     case 2:
       if (thing && entities.has<vole::Intent>(thing) && !entities.has<vole::Mind>(thing) &&
           !entities.has<vole::Person>(thing))
-        entities.add(thing, some_script(step.how));
+        entities.add(thing, some_routine(step.how));
       break;
     case 3:
-      if (vole::Script* const script = thing ? entities.find<vole::Script>(thing) : nullptr)
-        script->steps = some_script(step.how).steps;
+      if (vole::Routine* const routine = thing ? entities.find<vole::Routine>(thing) : nullptr)
+        routine->steps = some_routine(step.how).steps;
       break;
     case 4:
-      entities.remove<vole::Script>(thing);
+      entities.remove<vole::Routine>(thing);
       break;
     case 5: {
       if (!thing || entities.has<vole::Sprite>(thing)) break;
@@ -122,7 +122,7 @@ class Programmed : public vole::Scene {
   void enter(Stage& stage) override { stage.load_level("patch"); }
   void cues(vole::Cues& cues) override {
     cues.when_told("later", [](Stage& stage, Entity thing) {
-      if (thing && !stage.removed(thing)) stage.get<vole::Pose>(thing).faces_left = true;
+      if (thing && !stage.removed(thing)) stage.get<vole::Pose>(thing).mirrored = true;
     });
     cues.when_meet("mouse", "crumb", [this](Stage&, Entity, Entity) { ++met_; });
   }
@@ -141,13 +141,13 @@ class Programmed : public vole::Scene {
   int met_ = 0;
 };
 
-// A room with shelves to leap between, and a piece that is another shelf.
+// A room with shelves to jump between, and a piece that is another shelf.
 void write_programmed_game(const TempFolder& folder) {
   write_small_game(folder);
   folder.write("kinds.toml",
                vole::read_text(folder.path("kinds.toml"), 1 << 16) +
                    "[walker]\nbody = { size = [6, 6] }\nside_mover = { speed = 60 }\n"
-                   "script = { steps = [\"0.2 right\", \"0.2 left jump\"], again = true }\n"
+                   "routine = { steps = [\"0.2 right\", \"0.2 left jump\"], loop = true }\n"
                    "[seeker]\nbody = { size = [6, 6] }\nside_mover = { speed = 60 }\n"
                    "mind = [{ does = \"chase\", of = \"crumb\", finds_way = true, when = [\"grounded\"] }, "
                    "{ does = \"patrol\" }]\n"

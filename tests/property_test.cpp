@@ -51,17 +51,17 @@ std::string random_word(vole::Random& chance) {
   return word;
 }
 
-// A random table of numbers and tables, as a node and as a map from dotted paths.
-vole::Node random_table(vole::Random& chance, int depth, const std::string& path,
+// A random table of numbers and tables, as a toml and as a map from dotted paths.
+vole::TomlValue random_table(vole::Random& chance, int depth, const std::string& path,
                         std::map<std::string, std::int64_t>& flat) {
-  vole::Node table;
+  vole::TomlValue table;
   for (const std::string& key : {std::string("a"), std::string("b"), std::string("c")}) {
     if (chance.chance(0.35f)) continue;
-    vole::Node value;
+    vole::TomlValue value;
     if (depth > 0 && chance.chance(0.4f)) {
       value = random_table(chance, depth - 1, path + "." + key, flat);
     } else {
-      value.type = vole::Node::Type::whole;
+      value.type = vole::TomlValue::Type::whole;
       value.whole = static_cast<std::int64_t>(chance.below(1000));
       flat[path + "." + key] = value.whole;
     }
@@ -70,9 +70,9 @@ vole::Node random_table(vole::Random& chance, int depth, const std::string& path
   return table;
 }
 
-void flatten(const vole::Node& table, const std::string& path, std::map<std::string, std::int64_t>& flat) {
+void flatten(const vole::TomlValue& table, const std::string& path, std::map<std::string, std::int64_t>& flat) {
   for (const auto& entry : table.entries) {
-    if (entry.value.type == vole::Node::Type::table)
+    if (entry.value.type == vole::TomlValue::Type::table)
       flatten(entry.value, path + "." + entry.key, flat);
     else
       flat[path + "." + entry.key] = entry.value.whole;
@@ -153,8 +153,8 @@ TEST_CASE("tables put over one another keep every key that is not replaced") {
   vole::Random chance(54);
   for (int round = 0; round < 2000; ++round) {
     std::map<std::string, std::int64_t> below, above, merged;
-    vole::Node table = random_table(chance, 3, "", below);
-    const vole::Node over = random_table(chance, 3, "", above);
+    vole::TomlValue table = random_table(chance, 3, "", below);
+    const vole::TomlValue over = random_table(chance, 3, "", above);
     table.merge(over);
     flatten(table, "", merged);
     // All of `above` is there, and of `below` what no path of `above` replaces or stands inside.

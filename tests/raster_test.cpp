@@ -141,8 +141,8 @@ vole::PictureItem random_item(vole::Random& chance, const vole::Picture& picture
   item.alpha = picture.alpha_of(item.from);
   item.at = {chance.within(-30, 110), chance.within(-30, 90)};
   item.pivot = {static_cast<int>(chance.below(40)) - 10, static_cast<int>(chance.below(40)) - 10};
-  item.flip_x = chance.chance(0.3f);
-  item.flip_y = chance.chance(0.3f);
+  item.mirrored = chance.chance(0.3f);
+  item.upside_down = chance.chance(0.3f);
   if (chance.chance(0.4f)) item.scale = {chance.within(0.1f, 4), chance.within(0.1f, 4)};
   if (chance.chance(0.1f)) item.scale = {2, 2};
   if (chance.chance(0.4f))

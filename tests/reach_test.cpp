@@ -3,7 +3,7 @@
 
 #include <cmath>
 
-#include "vole/world/script.hpp"
+#include "vole/world/routine.hpp"
 #include "yard.hpp"
 
 namespace {
@@ -24,7 +24,7 @@ const std::string letters = "\"H\" = \"rungs\"\n\"~\" = \"brook\"\n";
 std::string jumper(const std::string& numbers) {
   return "[vole]\nbody = { size = [10, 12], category = \"walkers\" }\nside_mover = { speed = 90, jump = 280, "
          "gravity = 900" +
-         numbers + " }\nscript = { steps = [] }\n";
+         numbers + " }\nroutine = { steps = [] }\n";
 }
 
 const vole::Ledge* ledge_at(const vole::Reach& reach, Vec2 at) {
@@ -36,7 +36,7 @@ const vole::Ledge* ledge_at(const vole::Reach& reach, Vec2 at) {
 
 }  // namespace
 
-TEST_CASE("each ledge that is said to be reached is reached by a script of the steps, to the pixel") {
+TEST_CASE("each ledge that is said to be reached is reached by a routine of the steps, to the pixel") {
   vole::Random chance(71);
   const std::vector<std::string> abilities{"",
                                            ", air_jumps = 1",
@@ -67,8 +67,8 @@ TEST_CASE("each ledge that is said to be reached is reached by a script of the s
       vole::StateReader in(start);
       yard.running->read(in);
       yard.running->bind();
-      vole::Script& script = yard.stage->get<vole::Script>(vole);
-      script.steps = reach.steps_to(ledge.first);
+      vole::Routine& routine = yard.stage->get<vole::Routine>(vole);
+      routine.steps = reach.steps_to(ledge.first);
       const std::vector<Vec2> way = reach.way_to(ledge.first, vole::Reach::Part::all);
       for (const Vec2 at : way) {
         yard.tick();

@@ -25,7 +25,7 @@ class Patch : public vole::Scene {
     const std::string now = std::exchange(wish, {});
     if (now == "spawn") stage.spawn("ghost", {32, 20});
     if (now == "another") stage.spawn("mouse", {40, 20});
-    if (now == "turn") stage.get<vole::Pose>(stage.first("ghost")).faces_left = true;
+    if (now == "turn") stage.get<vole::Pose>(stage.first("ghost")).mirrored = true;
     if (now == "throw") stage.get<vole::Sprite>(stage.first("mouse")).play("rnu");
     if (now == "leave") stage.leave_for("yard");
   }

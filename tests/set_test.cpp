@@ -20,10 +20,10 @@ constexpr auto enum_names(Mood) {
 // Two rows of four frames: the first is for the right, the second for down.
 const std::string walks =
     "[clips.sit]\nframes = [0]\n[clips.stamp]\nframes = [4, 5]\n"
-    "[sets.walk]\nways = 4\nrows = { right = 0, down = 1, up = 0 }\nrange = [0, 3]\nfps = 10\n"
+    "[sets.walk]\ndirections = \"four\"\nrows = { right = 0, down = 1, up = 0 }\nrange = [0, 3]\nfps = 10\n"
     "events = { step = 2 }\n"
-    "[sets.stand]\nways = 2\nclips = { right = \"sit\" }\n"
-    "[sets.turn]\nways = 8\nmissing = \"turn\"\nclips = { right = \"stamp\" }\n"
+    "[sets.stand]\ndirections = \"two\"\nclips = { right = \"sit\" }\n"
+    "[sets.turn]\ndirections = \"eight\"\nmissing = \"turned\"\nclips = { right = \"stamp\" }\n"
     "[sets.mood]\nclips = { calm = \"sit\", cross = \"stamp\" }\n";
 
 struct Walker : SheetStage {
@@ -96,9 +96,9 @@ TEST_CASE("a set takes its clips from rows, and makes up the ways that are missi
   REQUIRE(walk.members.size() == 4);
   for (const char* key : {"right", "down", "left", "up"}) {
     const auto& member = walk.members[static_cast<std::size_t>(walk.find(key))];
-    CHECK(member.flip_x == (std::string(key) == "left"));
+    CHECK(member.mirrored == (std::string(key) == "left"));
     CHECK(member.rotation == 0);
-    CHECK(sheet.clips[member.clip].name == "walk " + std::string(member.flip_x ? "right" : key));
+    CHECK(sheet.clips[member.clip].name == "walk " + std::string(member.mirrored ? "right" : key));
   }
   // By rotation each way looks as the first one does, turned.
   const ClipSet& turn = sheet.set("turn");
@@ -106,7 +106,7 @@ TEST_CASE("a set takes its clips from rows, and makes up the ways that are missi
   for (std::size_t i = 0; i < 8; ++i) {
     const auto& member = turn.members[i];
     CHECK(sheet.clips[member.clip].name == "stamp");
-    CHECK_FALSE(member.flip_x);
+    CHECK_FALSE(member.mirrored);
     CHECK(std::abs(std::remainder(member.rotation - 45.0 * static_cast<double>(i), 360.0)) < 1e-6);
   }
 }
@@ -118,15 +118,15 @@ TEST_CASE("a thing that stops keeps facing its last direction, in any set that i
   CHECK(walker.key() == "right");
   sprite.face({-5, 1});
   CHECK(walker.key() == "left");
-  CHECK(walker.drawn().flip_x);
+  CHECK(walker.drawn().mirrored);
   sprite.play("stand");
   CHECK(walker.key() == "left");
-  CHECK(walker.drawn().flip_x);
+  CHECK(walker.drawn().mirrored);
   sprite.face({0, -3});
   CHECK(walker.key() == "left");
   sprite.play("walk", Direction::up);
   CHECK(walker.clip() == "walk up");
-  CHECK_FALSE(walker.drawn().flip_x);
+  CHECK_FALSE(walker.drawn().mirrored);
   sprite.face({0, 0});
   CHECK(walker.key() == "up");
   sprite.face({0, 1});
@@ -178,8 +178,8 @@ TEST_CASE("a set by the game's own states remembers the last, and knows no other
   sprite.play("mood");
   CHECK(walker.key() == "cross");
   // The pose's own facing still mirrors what is no set by direction.
-  walker.stage->get<vole::Pose>(walker.mouse).faces_left = true;
-  CHECK(walker.drawn().flip_x);
+  walker.stage->get<vole::Pose>(walker.mouse).mirrored = true;
+  CHECK(walker.drawn().mirrored);
   const auto error = [&](const auto& work) { return error_of(work, walker.folder); };
   CHECK(error([&] { sprite.play("mood", Mood::asleep); }) ==
         "error: set \"mood\" of \"mouse\" has no \"asleep\"; known: \"calm\", \"cross\"");
@@ -262,19 +262,18 @@ TEST_CASE("things that turn this way and that allocate nothing") {
 TEST_CASE("what is wrong with a set is reported at its place") {
   Walker walker;
   CHECK(
-      has(walker.wrong("ways = 4\nrows = { right = 0, don = 1 }"),
+      has(walker.wrong("directions = \"four\"\nrows = { right = 0, don = 1 }"),
           "mouse.sheet.toml:6:21: error: \"don\" is none of the 4 ways of this set; did you mean \"down\"?"));
-  CHECK(has(walker.wrong("ways = 4\nrows = { right = 0 }"),
-            ":4:7: error: set \"s\" has no clip for \"down\", \"up\"; missing = \"turn\" would rotate"));
-  CHECK(has(walker.wrong("ways = 2\nmissing = \"error\"\nrows = { right = 0 }"), "no clip for \"left\""));
-  CHECK(has(walker.wrong("ways = 3\nrows = { right = 0 }"), "3 ways; a set has 2, 4 or 8"));
-  CHECK(has(walker.wrong("ways = 9\nrows = { right = 0 }"), "9 is too large"));
+  CHECK(has(walker.wrong("directions = \"four\"\nrows = { right = 0 }"),
+            ":4:7: error: set \"s\" has no clip for \"down\", \"up\"; missing = \"turned\" would rotate"));
+  CHECK(has(walker.wrong("directions = \"two\"\nmissing = \"error\"\nrows = { right = 0 }"), "no clip for \"left\""));
+  CHECK(has(walker.wrong("directions = \"fuor\"\nrows = { right = 0 }"), "did you mean \"four\"?"));
   CHECK(
       has(walker.wrong("clips = { a = \"sitt\" }"), "no clip \"sitt\" in \"mouse\"; did you mean \"sit\"?"));
   CHECK(has(walker.wrong("rows = { a = 2 }"), "clip \"s a\" is row 2, but \"mouse\" has 2 rows"));
   CHECK(has(walker.wrong("rows = { a = 1 }\nrange = [1, 4]"),
             "clip \"s a\" goes from frame 1 to 4 of its row, which has 4"));
-  CHECK(has(walker.wrong("ways = 2"), "set \"s\" is empty; it has \"rows\" or \"clips\""));
+  CHECK(has(walker.wrong("directions = \"two\""), "set \"s\" is empty; it has \"rows\" or \"clips\""));
   CHECK(has(walker.wrong("rows = { a = 1 }\nclips = { a = \"sit\" }"), "has \"a\" twice"));
   CHECK(
       has(walker.wrong("rows = { a = 1 }\n[sets.sit]\nrows = { b = 0 }"), "there is a clip \"sit\" already"));

@@ -51,15 +51,15 @@ const std::vector<Setter>& setters() {
        [](Stage& stage, Entity, float f) {
          stage.camera().zoom_about({3, 4}, f);
        }},
-      {"camera.glide_zoom", [](Stage& stage, Entity, float f) { stage.camera().glide_zoom(f, 1); }},
-      {"camera.glide_zoom seconds", [](Stage& stage, Entity, float f) { stage.camera().glide_zoom(2, f); }},
-      {"camera.glide",
+      {"camera.zoom_over", [](Stage& stage, Entity, float f) { stage.camera().zoom_over(f, 1); }},
+      {"camera.zoom_over seconds", [](Stage& stage, Entity, float f) { stage.camera().zoom_over(2, f); }},
+      {"camera.move_over",
        [](Stage& stage, Entity, float f) {
-         stage.camera().glide({{f, 0}, {400, 200}}, 1);
+         stage.camera().move_over({{f, 0}, {400, 200}}, 1);
        }},
-      {"camera.glide seconds",
+      {"camera.move_over seconds",
        [](Stage& stage, Entity, float f) {
-         stage.camera().glide({{0, 0}, {400, 200}}, f);
+         stage.camera().move_over({{0, 0}, {400, 200}}, f);
        }},
       {"camera.shake", [](Stage& stage, Entity, float f) { stage.camera().shake(f, 1); }},
       {"camera.shake seconds", [](Stage& stage, Entity, float f) { stage.camera().shake(3, f); }},

@@ -66,7 +66,7 @@ std::vector<std::string> shipped_runs() {
   return runs;
 }
 
-vole::Node state_of(const vole::Simulation& simulation) {
+vole::TomlValue state_of(const vole::Simulation& simulation) {
   return vole::parse_toml(simulation.to_toml(), "state");
 }
 
@@ -195,7 +195,7 @@ TEST_CASE("two states are compared by thing, component and field") {
   Played played(allotment_folder() + "/recordings/harvest.run");
   played.start();
   played.play_to(*played.simulation, 300);
-  const vole::Node before = state_of(*played.simulation);
+  const vole::TomlValue before = state_of(*played.simulation);
   CHECK(state_differences(before, state_of(*played.simulation)).empty());
   vole::Stage& stage = played.simulation->stage();
   const vole::Entity vole = stage.first("vole"), bulb = stage.first("bulb");

@@ -40,7 +40,7 @@ TEST_CASE(
   CHECK(yard.pose(walker).at == Vec2{132, floor_y});
   CHECK(yard.touching(walker).wall_right);
   CHECK(yard.touching(walker).wall_thing == door);
-  CHECK_FALSE(yard.pose(walker).faces_left);
+  CHECK_FALSE(yard.pose(walker).mirrored);
   for (const BodyUse use : {BodyUse::sensor, BodyUse::off}) {
     yard.pose(walker).at = {100, floor_y};
     yard.stage->get<Body>(door).use = use;
@@ -152,7 +152,7 @@ TEST_CASE(
   const Entity lift = yard.stage->spawn("lift", {100, floor_y});
   vole::AlongPath path;
   path.points = {{480, 0}};
-  path.end = vole::PathEnd::stay;
+  path.end = vole::PathEnd::stop;
   path.speed = 120;
   yard.stage->entities().add(lift, path);
   const Entity walker = yard.stage->spawn("walker", {160, floor_y});
@@ -285,33 +285,33 @@ TEST_CASE("solid things meet by touching, and who does not notice whom is told n
   CHECK(noticed == 0);
 }
 
-TEST_CASE("checks answer for the categories that they name, turned with the thing") {
+TEST_CASE("probes answer for the categories that they name, turned with the thing") {
   Yard yard(R"([scout]
 body = { size = [10, 10], category = "walkers" }
 side_mover = { speed = 40 }
-checks.ledge = { at = [6, 1], size = [2, 4], of = ["ground"] }
-checks.ahead = { at = [5, -8], size = [20, 6], of = ["walkers", "seeds"] }
-checks.any = { at = [-20, -8], size = [40, 4] }
+probes.floor_ahead = { at = [6, 1], size = [2, 4], categories = ["ground"] }
+probes.ahead = { at = [5, -8], size = [20, 6], categories = ["walkers", "seeds"] }
+probes.any = { at = [-20, -8], size = [40, 4] }
 )");
   Stage& stage = *yard.stage;
   const Entity scout = stage.spawn("scout", {100, floor_y}), walker = stage.spawn("walker", {118, floor_y});
   yard.tick();
-  CHECK(stage.check(scout, "ledge"));
-  CHECK(stage.check(scout, "ahead"));
-  yard.pose(scout).faces_left = true;
-  CHECK_FALSE(stage.check(scout, "ahead"));
+  CHECK(stage.probe(scout, "floor_ahead"));
+  CHECK(stage.probe(scout, "ahead"));
+  yard.pose(scout).mirrored = true;
+  CHECK_FALSE(stage.probe(scout, "ahead"));
   yard.pose(walker).at.x = 80;
-  CHECK(stage.check(scout, "ahead"));
-  CHECK(stage.check(scout, "any"));
+  CHECK(stage.probe(scout, "ahead"));
+  CHECK(stage.probe(scout, "any"));
   stage.remove(walker);
-  CHECK_FALSE(stage.check(scout, "any"));
+  CHECK_FALSE(stage.probe(scout, "any"));
   yard.pose(scout).at.y = 200;
-  CHECK_FALSE(stage.check(scout, "ledge"));
-  CHECK(error_of([&] { stage.check(scout, "lege"); }, yard.folder) ==
-        "error: no check \"lege\" of a \"scout\"; did you mean \"ledge\"?");
+  CHECK_FALSE(stage.probe(scout, "floor_ahead"));
+  CHECK(error_of([&] { stage.probe(scout, "flor_ahead"); }, yard.folder) ==
+        "error: no probe \"flor_ahead\" of a \"scout\"; did you mean \"floor_ahead\"?");
 }
 
-TEST_CASE("what is wrong with categories, shapes, checks and tiles is told with its place") {
+TEST_CASE("what is wrong with categories, shapes, probes and tiles is told with its place") {
   const auto wrong = [](const std::string& kinds, const std::string& tiles = {}) {
     std::string message;
     try {
@@ -324,7 +324,7 @@ TEST_CASE("what is wrong with categories, shapes, checks and tiles is told with 
   };
   CHECK_THAT(wrong("[wrong]\nbody = { category = \"walker\" }\n"),
              Catch::Contains("kinds.toml:18:21: error: no category \"walker\"; did you mean \"walkers\"?"));
-  CHECK_THAT(wrong("[wrong]\nchecks.a = { of = [\"door\"] }\n"),
+  CHECK_THAT(wrong("[wrong]\nprobes.a = { categories = [\"door\"] }\n"),
              Catch::Contains("no category \"door\"; did you mean \"doors\"?"));
   CHECK_THAT(wrong("[wrong]\nshapes = [{ at = [1, 1] }]\n"),
              Catch::Contains("kinds.toml:18:11: error: this is no shape"));
@@ -380,15 +380,15 @@ TEST_CASE("a restored state goes on as the run went, with platforms, riders, mee
   CHECK(one.state() == two.state());
 }
 
-TEST_CASE("a steady tick with bodies, platforms, checks, questions and meetings allocates nothing") {
+TEST_CASE("a steady tick with bodies, platforms, probes, questions and meetings allocates nothing") {
   if (!allocations_are_counted()) return;
   Yard yard(
       "[scout]\nbody = { size = [10, 10], category = \"walkers\" }\nside_mover = { speed = 40 }\n"
-      "checks.ledge = { at = [6, 1], size = [2, 4], of = [\"ground\"] }\n"
-      "checks.far = { from = [6, -5], to = [90, -5] }\n"
+      "probes.floor_ahead = { at = [6, 1], size = [2, 4], categories = [\"ground\"] }\n"
+      "probes.far = { from = [6, -5], to = [90, -5] }\n"
       "shapes = [{ at = [-5, -10], size = [10, 10] }, { name = \"claw\", at = [9, -5], radius = 4, use = "
       "\"off\", "
-      "turns = true }]\n"
+      "mirrors = true }]\n"
       "switches = [{ shape = \"claw\", when = [\"far\", \"grounded\"], use = \"sensor\" }]\n");
   const Entity lift = yard.stage->spawn("lift", {200, 120});
   vole::AlongPath path;
@@ -402,12 +402,12 @@ TEST_CASE("a steady tick with bodies, platforms, checks, questions and meetings 
     yard.stage->spawn("bulb", {20.0f + 25.0f * static_cast<float>(i), floor_y});
   }
   int answers = 0;
-  std::vector<vole::Found> found;
+  std::vector<vole::BodyOrCell> found;
   CueScene::work = [&](Stage& stage) {
     found.clear();
     stage.bodies().find(Rect{{0, 0}, {300, 300}}, {}, found);
     yard.walk(scout, stage.ticks() % 40 < 20 ? 1.0f : -1.0f);
-    answers += stage.check(scout, "ledge") +
+    answers += stage.probe(scout, "floor_ahead") +
                static_cast<int>(stage.bodies().cast_ray({0, 230}, {600, 0}).has_value()) +
                static_cast<int>(found.size());
   };

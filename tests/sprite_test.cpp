@@ -72,7 +72,7 @@ struct Small : SheetStage {
 
 }  // namespace
 
-TEST_CASE("a frame without its borders is drawn where the whole one was, flipped and turned as well") {
+TEST_CASE("a frame without its borders is drawn where the whole one was, mirrored and turned as well") {
   vole::Random chance(77);
   for (int round = 0; round < 400; ++round) {
     const IVec2 size{whole(chance, 3, 14), whole(chance, 3, 14)};
@@ -89,14 +89,14 @@ TEST_CASE("a frame without its borders is drawn where the whole one was, flipped
     cut.area = ink;
     cut.offset = ink.at;
     cut.alpha = vole::Alpha::opaque;
-    const bool flip_x = chance.chance(0.5f), flip_y = chance.chance(0.5f);
+    const bool mirrored = chance.chance(0.5f), upside_down = chance.chance(0.5f);
     const float turn = chance.chance(0.5f) ? 0.0f : chance.within(-400, 400);
     const Vec2 scale = chance.chance(0.5f) ? Vec2{1, 1} : Vec2{2, 3};
     const auto picture_of = [&](const vole::Frame& frame) {
       return drawn({60, 60}, {0, 0}, [&](DrawList& list, vole::LayerId layer) {
         vole::PictureItem item = vole::show(frame, {30, 30});
-        item.flip_x = flip_x;
-        item.flip_y = flip_y;
+        item.mirrored = mirrored;
+        item.upside_down = upside_down;
         item.rotation = turn;
         item.scale = scale;
         list.add(layer, item);
@@ -215,7 +215,7 @@ TEST_CASE("items that share layer, picture and blend are one run, and are counte
   CHECK(list.runs()[3].count == 2);
 }
 
-TEST_CASE("a lantern is attached to the paw: flipped, turned, scaled and frame by frame") {
+TEST_CASE("a lantern is attached to the paw: mirrored, turned, scaled and frame by frame") {
   Small small;
   vole::Stage& stage = *small.stage;
   const Entity mouse = stage.spawn("mouse", {20, 20});
@@ -227,9 +227,9 @@ TEST_CASE("a lantern is attached to the paw: flipped, turned, scaled and frame b
   };
   // The paw is at 7, 5 and the pivot at 4, 8.
   CHECK(hangs_at() == Vec2{23, 17});
-  stage.get<vole::Pose>(mouse).faces_left = true;
+  stage.get<vole::Pose>(mouse).mirrored = true;
   CHECK(hangs_at() == Vec2{17, 17});
-  stage.get<vole::Pose>(mouse).faces_left = false;
+  stage.get<vole::Pose>(mouse).mirrored = false;
   auto& sprite = stage.get<vole::Sprite>(mouse);
   sprite.scale = {2, 2};
   CHECK(hangs_at() == Vec2{26, 14});

@@ -264,7 +264,7 @@ TEST_CASE("walking reaches its speed, stops, and is the same at any tick rate") 
     CHECK(jumper.motion.velocity.x == 0);
     CHECK(jumper.touching.ground);
     CHECK(jumper.pose.at.y == 160);
-    CHECK_FALSE(jumper.pose.faces_left);
+    CHECK_FALSE(jumper.pose.mirrored);
   }
 }
 

@@ -1,4 +1,4 @@
-// Shapes that are less than their body, that change while the game runs and that come from pictures; checks that are rays;
+// Shapes that are less than their body, that change while the game runs and that come from pictures; probes that are rays;
 // tiles that are turned.
 #include <cmath>
 
@@ -24,7 +24,7 @@ const std::string diggers = R"([digger]
 body = { category = "walkers" }
 shapes = [
   { at = [-5, -10], size = [10, 10] },
-  { name = "claw", at = [12, -5], radius = 4, use = "sensor", turns = true },
+  { name = "claw", at = [12, -5], radius = 4, use = "sensor", mirrors = true },
 ]
 side_mover = { speed = 90, acceleration = 100000, deceleration = 100000 }
 tags = ["digger"]
@@ -62,7 +62,7 @@ TEST_CASE("a shape that only notices holds nothing, turns with its thing, and me
   CHECK(told == "cmlp");
   // The box alone is held by the door, to the pixel, as boxes are; the claw is in it.
   CHECK(yard.pose(digger).at == Vec2{192, floor_y});
-  std::vector<vole::Found> found;
+  std::vector<vole::BodyOrCell> found;
   stage.bodies().find(Vec2{206, floor_y - 5}, {.categories = stage.categories({"walkers"}), .tiles = false},
                       found);
   CHECK(found.size() == 1);
@@ -104,7 +104,7 @@ struct Shutters : Yard {
 body = { size = [6, 40], category = "doors", use = "sensor" }
 shapes = [{ at = [-3, -40], size = [6, 40] }, { name = "latch", at = [0, -20], radius = 9, use = "off" }]
 sprite = { sheet = "shutter", layer = "ground" }
-checks.near = { at = [-30, -10], size = [60, 8], of = ["walkers"] }
+probes.near = { at = [-30, -10], size = [60, 8], categories = ["walkers"] }
 switches = [)" + switches +
                  "]\n",
              {}, {}, {"assets/shutter.sheet.toml", R"(colour = "#7a4a33"
@@ -207,7 +207,7 @@ TEST_CASE("what is wrong with switches, outlines and rays is told with its place
   CHECK_THAT(told(R"({ when = ["near"] })"), Catch::Contains("use"));
   CHECK_THAT(told(R"({ when = ["nera"], use = "off" })"),
              Catch::Contains("kinds.toml:22:23: error: no fact \"nera\" of \"shutter\": neither its sheet's "
-                             "rules nor its checks have it; did you mean \"near\"?"));
+                             "rules nor its probes have it; did you mean \"near\"?"));
   CHECK_THAT(told(R"({ when = ["vx <"], use = "off" })"), Catch::Contains("\"vx <\" is not a condition"));
   CHECK_THAT(told(R"({ event = "opend", use = "off" })"),
              Catch::Contains("no clip of \"shutter\" has an event \"opend\"; did you mean \"opened\"?"));
@@ -219,7 +219,7 @@ TEST_CASE("what is wrong with switches, outlines and rays is told with its place
   };
   CHECK_THAT(wrong("switches = [{ when = [\"vx > 0\"], use = \"off\" }]\n"),
              Catch::Contains("kind \"wrong\" has no body to switch"));
-  CHECK_THAT(wrong("checks.a = { from = [0, 0] }\n"),
+  CHECK_THAT(wrong("probes.a = { from = [0, 0] }\n"),
              Catch::Contains("a check that is a ray has a \"from\" and a \"to\""));
   CHECK_THAT(wrong("shapes = [{ outline = \"rok\" }]\n"), Catch::Contains("no sheet \"rok\""));
   CHECK_THAT(wrong("shapes = [{ outline = \"rock\", radius = 4 }]\n"),
@@ -301,16 +301,16 @@ TEST_CASE("an outline is what is opaque in the picture, around its pivot, and fo
 TEST_CASE("a check that is a ray ends at the first that it asks for, and turns with its thing") {
   Yard yard(R"([owl]
 body = { size = [8, 8], use = "sensor" }
-checks.prey = { from = [4, -5], to = [120, -5], of = ["walkers", "doors"] }
+probes.prey = { from = [4, -5], to = [120, -5], categories = ["walkers", "doors"] }
 )");
   Stage& stage = *yard.stage;
   const Entity owl = stage.spawn("owl", {100, floor_y}), walker = stage.spawn("walker", {180, floor_y});
-  CHECK(stage.check(owl, "prey"));
+  CHECK(stage.probe(owl, "prey"));
   CHECK(stage.found(owl, "prey") == walker);
   const Entity door = stage.spawn("door", {150, floor_y});
   CHECK(stage.found(owl, "prey") == door);
-  yard.pose(owl).faces_left = true;
-  CHECK_FALSE(stage.check(owl, "prey"));
+  yard.pose(owl).mirrored = true;
+  CHECK_FALSE(stage.probe(owl, "prey"));
   CHECK_FALSE(stage.found(owl, "prey"));
   yard.pose(door).at.x = 20;
   CHECK(stage.found(owl, "prey") == door);

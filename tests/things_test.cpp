@@ -250,7 +250,7 @@ TEST_CASE("who walks seen from above is never in a wall, and no faster in one di
   for (int round = 0; round < 40; ++round) {
     const vole::SolidGrid grid = room(chance, true);
     Walker walker;
-    walker.mover.ways = static_cast<vole::WalkWays>(round % 3);
+    walker.mover.directions = static_cast<vole::WalkDirections>(round % 3);
     walker.mover.speed = static_cast<float>(20 + chance.below(2000));
     Vec2 direction{0, 0};
     for (int i = 0; i < 300; ++i) {
@@ -268,26 +268,26 @@ TEST_CASE("who walks seen from above is never in a wall, and no faster in one di
 TEST_CASE("four ways are straight, eight are at most diagonal, and free goes where it is pushed") {
   vole::Random chance(2);
   const vole::SolidGrid grid = room(chance, false);
-  const auto way = [&](vole::WalkWays ways, Vec2 direction) {
+  const auto way = [&](vole::WalkDirections ways, Vec2 direction) {
     Walker walker;
-    walker.mover.ways = ways;
+    walker.mover.directions = ways;
     for (int i = 0; i < 30; ++i) walker.tick(grid, direction);
     return walker.motion.velocity / walker.mover.speed;
   };
   const float half = std::sqrt(0.5f);
   const auto near = [](Vec2 a, Vec2 b) { return length(a - b) < 0.001f; };
-  CHECK(near(way(vole::WalkWays::four, {1, 0.4f}), {1, 0}));
-  CHECK(near(way(vole::WalkWays::four, {-0.3f, -0.9f}), {0, -0.9f}));
-  CHECK(near(way(vole::WalkWays::four, {1, 1}), {1, 0}));
-  CHECK(near(way(vole::WalkWays::eight, {1, 0.3f}), {1, 0}));
-  CHECK(near(way(vole::WalkWays::eight, {1, 0.5f}), {half, half}));
-  CHECK(near(way(vole::WalkWays::eight, {-0.5f, 1}), {-half, half}));
-  CHECK(near(way(vole::WalkWays::eight, {0.1f, -1}), {0, -1}));
-  CHECK(near(way(vole::WalkWays::free, {1, 1}), {half, half}));
-  CHECK(near(way(vole::WalkWays::free, {0.3f, 0.4f}), {0.3f, 0.4f}));
+  CHECK(near(way(vole::WalkDirections::four, {1, 0.4f}), {1, 0}));
+  CHECK(near(way(vole::WalkDirections::four, {-0.3f, -0.9f}), {0, -0.9f}));
+  CHECK(near(way(vole::WalkDirections::four, {1, 1}), {1, 0}));
+  CHECK(near(way(vole::WalkDirections::eight, {1, 0.3f}), {1, 0}));
+  CHECK(near(way(vole::WalkDirections::eight, {1, 0.5f}), {half, half}));
+  CHECK(near(way(vole::WalkDirections::eight, {-0.5f, 1}), {-half, half}));
+  CHECK(near(way(vole::WalkDirections::eight, {0.1f, -1}), {0, -1}));
+  CHECK(near(way(vole::WalkDirections::free, {1, 1}), {half, half}));
+  CHECK(near(way(vole::WalkDirections::free, {0.3f, 0.4f}), {0.3f, 0.4f}));
   // With four ways a second key does not turn it, and taking the first away does.
   Walker walker;
-  walker.mover.ways = vole::WalkWays::four;
+  walker.mover.directions = vole::WalkDirections::four;
   for (int i = 0; i < 20; ++i) walker.tick(grid, {0, 1});
   for (int i = 0; i < 5; ++i) walker.tick(grid, {1, 1});
   CHECK(walker.motion.velocity.x == 0);
@@ -476,16 +476,16 @@ TEST_CASE("names of actions and axes are read back from a recording, whatever th
   }
 }
 
-TEST_CASE("a script of inputs by hand is played, and compared with nothing") {
+TEST_CASE("a recording without a checksum is played, and its end is not compared") {
   Small small;
   small.folder.write("jump.run", "game = \"small\"\nticks = 30\ninputs = [\"0 walk 100\", \"5 jump +\"]\n");
-  const vole::Recording script = vole::read_recording(small.folder.path("jump.run"));
-  CHECK(script.checksum.value.empty());
-  CHECK(script.ticks_per_second == 0);
+  const vole::Recording unchecked = vole::read_recording(small.folder.path("jump.run"));
+  CHECK(unchecked.checksum.value.empty());
+  CHECK(unchecked.ticks_per_second == 0);
   vole::Project project = vole::read_project(small.folder.path("game.toml"));
   vole::Replay replay(small.folder.path("jump.run"), project,
                       vole::read_controls(small.folder.path("controls.toml")));
-  CHECK(replay.is_script());
+  CHECK(replay.is_unchecked());
   CHECK_FALSE(replay.wants_check(30));
   CHECK(replay.next().axis("walk") == 1);
   CHECK_THROWS_WITH(
@@ -547,14 +547,14 @@ TEST_CASE(
     return std::vector<vole::DrawItem>(list.items().begin(), list.items().end());
   };
   const auto named = list_of([](vole::Drawing& drawing) {
-    drawing.frame("named", "pot", {3, 4}, {.flip_x = true});
+    drawing.frame("named", "pot", {3, 4}, {.mirrored = true});
   });
   const auto counted = list_of([](vole::Drawing& drawing) {
-    drawing.frame("named", 1, {3, 4}, {.flip_x = true});
+    drawing.frame("named", 1, {3, 4}, {.mirrored = true});
   });
   REQUIRE(named.size() == 1);
   CHECK(named[0].picture.from == vole::IRect{{0, 8}, {8, 8}});
-  CHECK(named[0].picture.flip_x);
+  CHECK(named[0].picture.mirrored);
   CHECK(counted[0].picture.from == named[0].picture.from);
   CHECK(counted[0].picture.at == named[0].picture.at);
   CHECK(list_of([](vole::Drawing& drawing) {

@@ -212,7 +212,7 @@ TEST_CASE("whatever numbers a camera is given, what it draws is no larger than a
       camera.zoom = zoom;
       camera.jump_to({50, infinite});
       CHECK(camera.view(1).part.size.x <= 32768);
-      if (!std::isnan(zoom)) camera.glide_zoom(zoom, 1e-30f);
+      if (!std::isnan(zoom)) camera.zoom_over(zoom, 1e-30f);
       camera.shake(infinite, 1e-30f);
       CHECK_THROWS_AS(camera.follow({infinite, std::nanf("")}, 1.0f / 60), vole::Error);
       camera.follow({infinite, -3e38f}, 1.0f / 60);
@@ -317,7 +317,7 @@ TEST_CASE("several things that are followed are kept in view as far as the zoom 
 TEST_CASE("a camera looks ahead of what it follows, by its speed and to where it faces") {
   Camera camera;
   camera.ahead = 0.5f;
-  camera.facing = 20;
+  camera.face_ahead = 20;
   camera.jump_to({100, 50});
   for (int tick = 0; tick < 600; ++tick)
     camera.follow({{100, 50}, {100, 50}, {60, 0}, -1, {0, 0}}, 1.0f / 60);
@@ -329,12 +329,12 @@ TEST_CASE("a camera looks ahead of what it follows, by its speed and to where it
   CHECK(camera.middle().x == Approx(150));
 }
 
-TEST_CASE("a glide to other bounds begins where the camera is, ends inside of them, and never jumps") {
+TEST_CASE("a move to other bounds begins where the camera is, ends inside of them, and never jumps") {
   Camera camera;
   camera.canvas = {64, 36};
   camera.bounds = {{0, 0}, {200, 100}};
   camera.jump_to({168, 50});
-  camera.glide({{200, 0}, {200, 100}}, 0.5f);
+  camera.move_over({{200, 0}, {200, 100}}, 0.5f);
   float last = camera.middle().x;
   for (int tick = 1; tick <= 40; ++tick) {
     camera.follow({205, 50}, 1.0f / 60);
@@ -346,10 +346,10 @@ TEST_CASE("a glide to other bounds begins where the camera is, ends inside of th
     if (tick == 15) CHECK(last == Approx(200).margin(0.5));
   }
   CHECK(last == 232);
-  camera.glide({{0, 0}, {200, 100}}, 0);
+  camera.move_over({{0, 0}, {200, 100}}, 0);
   CHECK(camera.middle().x == 168);
   // A zoom glides evenly.
-  camera.glide_zoom(3, 1);
+  camera.zoom_over(3, 1);
   for (int tick = 1; tick <= 60; ++tick) {
     camera.stay(1.0f / 60);
     CHECK(camera.zoom_now() == Approx(1 + 2 * tick / 60.0));

@@ -37,7 +37,7 @@ class Part {
   IVec2 corner_, size_;
 };
 
-// Which sides of a cell of a group with edges = "sides" are open, by the number of its case.
+// Which sides of a cell of a material with neighbours = "four" are open, by the number of its case.
 struct Open {
   explicit Open(int number)
       : above((number & 1) == 0),

@@ -15,7 +15,7 @@
 #include "outputs.hpp"
 #include "progress.hpp"
 #include "vole/base/file_set.hpp"
-#include "vole/base/node.hpp"
+#include "vole/base/toml_value.hpp"
 #include "vole/base/paths.hpp"
 #include "vole/base/reading.hpp"
 #include "vole/base/writing.hpp"
@@ -36,7 +36,7 @@ constexpr std::string_view made_by_atlas = "# Made by `vole atlas`; changes are 
 using vole::Catalog;
 using vole::Error;
 using vole::FilePosition;
-using vole::Node;
+using vole::TomlValue;
 
 // The catalog of a game's folder, or of a folder that holds nothing but assets.
 class SourceFolder {
@@ -78,19 +78,19 @@ class ImageStore {
 
 struct PackedSheet {
   std::shared_ptr<const vole::Sheet> sheet;
-  Node text;                        // what its file says, beyond where its frames are
+  TomlValue text;                        // what its file says, beyond where its frames are
   std::vector<std::size_t> frames;  // numbers in the pages
 };
 
 // The sheet's own keys; those that say where its frames come from are the atlas's business now.
-Node own_text(Catalog& catalog, const vole::Sheet& sheet) {
+TomlValue own_text(Catalog& catalog, const vole::Sheet& sheet) {
   const std::string file = catalog.asset_path(sheet.name + ".sheet.toml");
-  Node text = vole::file_exists(file) ? vole::read_toml(file) : Node{};
+  TomlValue text = vole::file_exists(file) ? vole::read_toml(file) : TomlValue{};
   const std::vector<std::string_view> gone =
       sheet.stand_in ? std::vector<std::string_view>{"check"}
                      : std::vector<std::string_view>{"picture", "pages", "folder", "frame",
                                                      "frames",  "check", "columns"};
-  std::erase_if(text.entries, [&](const Node::Entry& entry) {
+  std::erase_if(text.entries, [&](const TomlValue::Entry& entry) {
     return std::find(gone.begin(), gone.end(), entry.key) != gone.end();
   });
   return text;
@@ -137,7 +137,7 @@ std::string atlas_text(const std::vector<PackedSheet>& sheets, const AtlasPages&
   for (const PackedSheet& packed : sheets) {
     const std::string key = vole::toml_key(packed.sheet->name);
     text += fmt::format("\n[sheets.{}]\n", key);
-    for (const Node::Entry& entry : packed.text.entries)
+    for (const TomlValue::Entry& entry : packed.text.entries)
       text += vole::toml_key(entry.key) + " = " + vole::to_toml(entry.value) + "\n";
     if (packed.sheet->columns > 0 && packed.sheet->frames.size() > 1)
       text += fmt::format("columns = {}\n", packed.sheet->columns);
@@ -162,9 +162,9 @@ std::set<std::string> pages_there(const std::string& file, const std::string& na
   std::set<std::string> pages;
   if (!vole::file_exists(file)) return pages;
   vole::expect_made_by_vole(file, made_by_atlas);
-  const Node root = vole::read_toml(file);
-  if (const Node* const listed = root.find("pages"))
-    for (const Node& page : listed->items)
+  const TomlValue root = vole::read_toml(file);
+  if (const TomlValue* const listed = root.find("pages"))
+    for (const TomlValue& page : listed->items)
       if (is_page_name(page.text, name)) pages.insert(page.text);
   return pages;
 }

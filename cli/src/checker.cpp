@@ -17,7 +17,7 @@
 #include "vole/world/tile_components.hpp"
 
 using vole::Error;
-using vole::Node;
+using vole::TomlValue;
 using vole::Problem;
 
 Checker::Checker(const std::string& root) : root_(root), catalog_(root) {
@@ -120,7 +120,7 @@ void Checker::check_tiles() {
       for (const vole::Tile& tile : table.tiles())
         for (const auto& item : tile.values)
           if (lines.insert(item.where.line).second) {
-            Node values;
+            TomlValue values;
             values.entries.push_back({item.name, item.where, item.value});
             own_components_->check(values, nullptr, report_);
           }
@@ -190,7 +190,7 @@ void Checker::check_places(const vole::Level& level, const vole::Level* piece) {
   if (!kinds_read_) return;
   for (const vole::LevelPlace& place : (piece ? *piece : level).places)
     attempt([&] {
-      Node thing = kinds_.kind(place.kind, place.where);
+      TomlValue thing = kinds_.kind(place.kind, place.where);
       thing.merge(place.overrides);
       check_thing(place.kind, thing, &level, piece);
     });
@@ -198,7 +198,7 @@ void Checker::check_places(const vole::Level& level, const vole::Level* piece) {
 
 // As bringing it to life would find it. The game's own components are known to the game, which checks them when it
 // starts, and from the schemas that it has written.
-void Checker::check_thing(const std::string& kind, const Node& thing, const vole::Level* level,
+void Checker::check_thing(const std::string& kind, const TomlValue& thing, const vole::Level* level,
                           const vole::Level* piece) {
   const auto compiled = alone_.compile(kind, thing, report_);
   if (own_components_) own_components_->check(thing, piece ? piece : level, report_);

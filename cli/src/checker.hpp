@@ -42,7 +42,7 @@ class Checker {
   void check_level(const vole::Level& level);
   void check_pieces(const std::string& name, const vole::Level& level);
   void check_places(const vole::Level& level, const vole::Level* piece);
-  void check_thing(const std::string& kind, const vole::Node& thing, const vole::Level* level,
+  void check_thing(const std::string& kind, const vole::TomlValue& thing, const vole::Level* level,
                    const vole::Level* piece = nullptr);
   void check_recordings();
 

@@ -6,22 +6,22 @@
 
 #include "vole/app/project.hpp"
 #include "vole/asset/atlas.hpp"
-#include "vole/base/node.hpp"
+#include "vole/base/toml_value.hpp"
 #include "vole/base/reading.hpp"
 #include "vole/level/tileset.hpp"
 
 namespace {
 
 using vole::Catalog;
-using vole::Node;
+using vole::TomlValue;
 
 // What a file's key names as a picture; nothing when it does not, or the file is broken.
 template <class Visit>
-void each_picture_named(const Node& root, const Visit& visit) {
-  if (const Node* picture = root.find("picture"); picture && picture->type == Node::Type::text)
+void each_picture_named(const TomlValue& root, const Visit& visit) {
+  if (const TomlValue* picture = root.find("picture"); picture && picture->type == TomlValue::Type::text)
     visit(picture->text);
-  if (const Node* pages = root.find("pages"))
-    for (const Node& page : pages->items) visit(page.text);
+  if (const TomlValue* pages = root.find("pages"))
+    for (const TomlValue& page : pages->items) visit(page.text);
 }
 
 template <class T>
@@ -30,14 +30,14 @@ void add_pictures_of(Catalog& catalog, bool own_name_too, std::set<std::string>&
     const std::string file = catalog.asset_path(name + std::string(vole::AssetType<T>::ending));
     if (!vole::file_exists(file)) continue;
     try {
-      const Node root = vole::read_toml(file);
+      const TomlValue root = vole::read_toml(file);
       each_picture_named(root, [&](const std::string& written) {
         const std::string picture = vole::picture_name_beside(name, written);
         if (own_name_too || picture != name) pictures.insert(picture);
       });
       if (own_name_too && !root.find("picture") && !root.find("pages")) pictures.insert(name);
-      const Node* folder = root.find("folder");
-      if (!folder || folder->type != Node::Type::text) continue;
+      const TomlValue* folder = root.find("folder");
+      if (!folder || folder->type != TomlValue::Type::text) continue;
       const std::string start = vole::picture_name_beside(name, folder->text) + "/";
       for (const std::string& inside : catalog.loose_names<vole::Picture>())
         if (inside.starts_with(start) && inside.find('/', start.size()) == std::string::npos)

@@ -24,17 +24,17 @@ using vole::Error;
 using vole::FilePosition;
 using vole::IVec2;
 using vole::Located;
-using vole::Node;
+using vole::TomlValue;
 using vole::Report;
 
 // "turf", { kind = "bulb" } or { kind = "bulb", tile = "turf" }: what a colour or a number stands for.
 struct Meaning {
   Located<std::string> tile, kind;
 };
-void read_field(const Node& node, Meaning& meaning, const vole::FieldRule&, Report& report) {
-  if (node.type == Node::Type::text) return vole::read_value(node, meaning.tile, {}, report);
-  if (!vole::detail::expect(node, Node::Type::table, "a tile's name, or { kind = \"...\" }", report)) return;
-  vole::Reader reader(node, report);
+void read_field(const TomlValue& toml, Meaning& meaning, const vole::FieldRule&, Report& report) {
+  if (toml.type == TomlValue::Type::text) return vole::read_value(toml, meaning.tile, {}, report);
+  if (!vole::detail::expect(toml, TomlValue::Type::table, "a tile's name, or { kind = \"...\" }", report)) return;
+  vole::Reader reader(toml, report);
   reader("kind", meaning.kind, vole::needed());
   reader("tile", meaning.tile);
   reader.finish();
@@ -104,16 +104,16 @@ class Import {
   void read_table() {
     Report report;
     TableText table;
-    Node node = vole::read_toml(options_.table);
+    TomlValue toml = vole::read_toml(options_.table);
     // One tileset may stand without brackets.
-    if (Node* const one = node.find("tileset"); one && one->type == Node::Type::text) {
-      Node list;
-      list.type = Node::Type::array;
+    if (TomlValue* const one = toml.find("tileset"); one && one->type == TomlValue::Type::text) {
+      TomlValue list;
+      list.type = TomlValue::Type::array;
       list.where = one->where;
       list.items.push_back(*one);
       *one = list;
     }
-    vole::read(node, table, report);
+    vole::read(toml, table, report);
     report.throw_if_errors();
     vole::Catalog catalog(root_);
     for (const auto& name : table.tileset) {

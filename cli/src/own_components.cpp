@@ -15,7 +15,7 @@
 namespace {
 
 using nlohmann::json;
-using vole::Node;
+using vole::TomlValue;
 using vole::Report;
 
 // Compares a value with a schema, as far as Vole's own schemas go.
@@ -24,48 +24,48 @@ class Comparison {
   Comparison(const vole::Level* level, Report& report) : level_(level), report_(report) {}
 
   // What is no schema says nothing.
-  void compare(const Node& node, const json& schema) {
+  void compare(const TomlValue& toml, const json& schema) {
     try {
-      compare_with(node, schema);
+      compare_with(toml, schema);
     } catch (const json::exception&) {
     }
   }
 
  private:
-  void compare_with(const Node& node, const json& schema) {
+  void compare_with(const TomlValue& toml, const json& schema) {
     if (!schema.is_object()) return;
     if (const auto choices = schema.find("enum"); choices != schema.end())
-      return compare_choice(node, *choices);
+      return compare_choice(toml, *choices);
     const std::string type = schema.value("type", "");
-    if (type == "object") return compare_table(node, schema);
-    if (type == "array") return compare_list(node, schema);
-    if (type == "string") return compare_text(node, schema);
-    if (type == "boolean") return void(expect(node, node.type == Node::Type::yes_no, "true or false"));
-    if (type == "integer" || type == "number") compare_number(node, schema, type == "integer");
+    if (type == "object") return compare_table(toml, schema);
+    if (type == "array") return compare_list(toml, schema);
+    if (type == "string") return compare_text(toml, schema);
+    if (type == "boolean") return void(expect(toml, toml.type == TomlValue::Type::yes_no, "true or false"));
+    if (type == "integer" || type == "number") compare_number(toml, schema, type == "integer");
   }
 
-  bool expect(const Node& node, bool holds, std::string_view wanted) {
-    if (!holds) report_.error(node.where, fmt::format("{} wanted here, not {}", wanted, to_text(node)));
+  bool expect(const TomlValue& toml, bool holds, std::string_view wanted) {
+    if (!holds) report_.error(toml.where, fmt::format("{} wanted here, not {}", wanted, to_text(toml)));
     return holds;
   }
 
-  void compare_choice(const Node& node, const json& choices) {
+  void compare_choice(const TomlValue& toml, const json& choices) {
     std::vector<std::string> words;
     for (const json& choice : choices)
       if (choice.is_string()) words.push_back(choice.get<std::string>());
-    if (!expect(node, node.type == Node::Type::text, "a text in quotes")) return;
-    if (std::find(words.begin(), words.end(), node.text) == words.end())
-      report_.error(node.where, fmt::format("unknown word \"{}\"", node.text),
-                    vole::did_you_mean(node.text, words));
+    if (!expect(toml, toml.type == TomlValue::Type::text, "a text in quotes")) return;
+    if (std::find(words.begin(), words.end(), toml.text) == words.end())
+      report_.error(toml.where, fmt::format("unknown word \"{}\"", toml.text),
+                    vole::did_you_mean(toml.text, words));
   }
 
-  void compare_table(const Node& node, const json& schema) {
-    if (!expect(node, node.type == Node::Type::table, "a table")) return;
+  void compare_table(const TomlValue& toml, const json& schema) {
+    if (!expect(toml, toml.type == TomlValue::Type::table, "a table")) return;
     const json properties = schema.value("properties", json::object());
     const json others = schema.value("additionalProperties", json(true));
     std::vector<std::string> known;
     for (const auto& property : properties.items()) known.push_back(property.key());
-    for (const Node::Entry& entry : node.entries) {
+    for (const TomlValue::Entry& entry : toml.entries) {
       if (const auto found = properties.find(entry.key); found != properties.end())
         compare(entry.value, *found);
       else if (others.is_object())
@@ -75,49 +75,49 @@ class Comparison {
                       vole::did_you_mean(entry.key, known));
     }
     for (const json& key : schema.value("required", json::array()))
-      if (key.is_string() && !node.find(key.get<std::string>()))
-        report_.error(node.where, fmt::format("\"{}\" is missing here", key.get<std::string>()));
+      if (key.is_string() && !toml.find(key.get<std::string>()))
+        report_.error(toml.where, fmt::format("\"{}\" is missing here", key.get<std::string>()));
   }
 
-  void compare_list(const Node& node, const json& schema) {
-    if (!expect(node, node.type == Node::Type::array, "a list")) return;
+  void compare_list(const TomlValue& toml, const json& schema) {
+    if (!expect(toml, toml.type == TomlValue::Type::array, "a list")) return;
     const auto least = schema.value("minItems", std::size_t{0}),
-               most = schema.value("maxItems", node.items.size());
-    if (node.items.size() < least || node.items.size() > most)
-      report_.error(node.where, fmt::format("{} items wanted here, not {}",
+               most = schema.value("maxItems", toml.items.size());
+    if (toml.items.size() < least || toml.items.size() > most)
+      report_.error(toml.where, fmt::format("{} items wanted here, not {}",
                                             least == most ? fmt::format("{}", least)
                                                           : fmt::format("{} to {}", least, most),
-                                            node.items.size()));
+                                            toml.items.size()));
     const json items = schema.value("items", json::object());
-    for (const Node& item : node.items) compare(item, items);
+    for (const TomlValue& item : toml.items) compare(item, items);
   }
 
   // The only pattern of Vole's schemas is that of colours.
-  void compare_text(const Node& node, const json& schema) {
-    if (!expect(node, node.type == Node::Type::text, "a text in quotes")) return;
-    if (level_ && schema.value("format", "") == "place" && !node.text.empty()) {
+  void compare_text(const TomlValue& toml, const json& schema) {
+    if (!expect(toml, toml.type == TomlValue::Type::text, "a text in quotes")) return;
+    if (level_ && schema.value("format", "") == "place" && !toml.text.empty()) {
       try {
-        level_->place(node.text, node.where);
+        level_->place(toml.text, toml.where);
       } catch (const vole::Error& error) {
         report_.add(error);
       }
     }
     if (schema.contains("pattern"))
-      expect(node, vole::parse_colour(node.text).has_value(), "a colour such as \"#7a4a33\"");
+      expect(toml, vole::parse_colour(toml.text).has_value(), "a colour such as \"#7a4a33\"");
   }
 
-  void compare_number(const Node& node, const json& schema, bool whole) {
-    const bool is_number = node.type == Node::Type::whole || (!whole && node.type == Node::Type::number);
-    if (!expect(node, is_number, whole ? "a whole number" : "a number")) return;
+  void compare_number(const TomlValue& toml, const json& schema, bool whole) {
+    const bool is_number = toml.type == TomlValue::Type::whole || (!whole && toml.type == TomlValue::Type::number);
+    if (!expect(toml, is_number, whole ? "a whole number" : "a number")) return;
     const double least = schema.value("minimum", -HUGE_VAL), most = schema.value("maximum", HUGE_VAL);
-    if (node.number < least || node.number > most)
+    if (toml.number < least || toml.number > most)
       report_.error(
-          node.where,
+          toml.where,
           std::isinf(most)
-              ? fmt::format("a number of at least {:g} wanted here, not {:g}", least, node.number)
+              ? fmt::format("a number of at least {:g} wanted here, not {:g}", least, toml.number)
           : std::isinf(least)
-              ? fmt::format("a number of at most {:g} wanted here, not {:g}", most, node.number)
-              : fmt::format("a number from {:g} to {:g} wanted here, not {:g}", least, most, node.number));
+              ? fmt::format("a number of at most {:g} wanted here, not {:g}", most, toml.number)
+              : fmt::format("a number from {:g} to {:g} wanted here, not {:g}", least, most, toml.number));
   }
 
   const vole::Level* level_;
@@ -154,9 +154,9 @@ OwnComponents::OwnComponents(const std::string& root, const vole::ComponentTypes
 
 OwnComponents::~OwnComponents() = default;
 
-void OwnComponents::check(const Node& components, const vole::Level* level, Report& report) const {
+void OwnComponents::check(const TomlValue& components, const vole::Level* level, Report& report) const {
   if (known_->schemas.empty()) return;
-  for (const Node::Entry& entry : components.entries) {
+  for (const TomlValue::Entry& entry : components.entries) {
     if (const auto own = known_->schemas.find(entry.key); own != known_->schemas.end())
       Comparison(level, report).compare(entry.value, *own);
     else if (std::find(known_->names.begin(), known_->names.end(), entry.key) == known_->names.end())

@@ -4,7 +4,7 @@
 #include <memory>
 #include <string>
 
-#include "vole/base/node.hpp"
+#include "vole/base/toml_value.hpp"
 #include "vole/level/level.hpp"
 #include "vole/world/component_types.hpp"
 
@@ -16,7 +16,7 @@ class OwnComponents {
 
   // Reports what of a kind's or a place's own components is not as the schemas say. Without schemas of the game nothing is.
   // `level`: whose places links may name; nullptr: any.
-  void check(const vole::Node& components, const vole::Level* level, vole::Report& report) const;
+  void check(const vole::TomlValue& components, const vole::Level* level, vole::Report& report) const;
 
  private:
   struct Known;

@@ -62,13 +62,13 @@ class Counts {
   }
 
  private:
-  using Which = std::pair<std::size_t, std::string>;
-  static std::string name_of(const Which& which) {
+  using ThingSelector = std::pair<std::size_t, std::string>;
+  static std::string name_of(const ThingSelector& which) {
     return which.first == 0 ? which.second : fmt::format("{} of player {}", which.second, which.first + 1);
   }
 
   const Controls& controls_;
-  std::map<Which, std::int64_t> presses_, pushed_;
+  std::map<ThingSelector, std::int64_t> presses_, pushed_;
 };
 
 void print_contents(const std::string& file, const Recording& recording) {
@@ -78,7 +78,7 @@ void print_contents(const std::string& file, const Recording& recording) {
   fmt::print("  {} ticks ({}), seed {}, {} checkpoints, {}\n", recording.ticks,
              time_of(recording.ticks, rate), static_cast<std::uint64_t>(recording.seed),
              recording.checkpoints.size(),
-             recording.checksum.value.empty() ? "a script: its end is not compared"
+             recording.checksum.value.empty() ? "unchecked: its end is not compared"
                                               : "ends in state " + recording.checksum.value);
   const std::optional<Controls> controls = controls_of(file, recording);
   if (!controls) {

@@ -20,7 +20,7 @@
 #include "vole/world/motion.hpp"
 #include "vole/world/place_link.hpp"
 #include "vole/world/pushable.hpp"
-#include "vole/world/script.hpp"
+#include "vole/world/routine.hpp"
 #include "vole/world/shapes.hpp"
 #include "vole/world/side_mover.hpp"
 #include "vole/world/sprite.hpp"

@@ -106,8 +106,8 @@ std::vector<OptionWord> options_of_games(Options& options) {
           "With --replay: play another recording beside it, and print the first tick, thing and field "
           "that differ"),
       {"--xray", "[PARTS]", Value::optional,
-       "Draw what is solid, what is met and what checks see over the picture; or some of tiles, bodies, "
-       "zones, checks, contacts, pivots, names, lamps, camera, as bodies,checks",
+       "Draw what is solid, what is met and what probes see over the picture; or some of tiles, bodies, "
+       "zones, probes, contacts, pivots, names, lamps, camera, as bodies,probes",
        [&options](const std::string& value) { return take_xray(value, options.xray); }},
       flag("--mute", options.mute, "No sound"),
       path_option(

@@ -60,7 +60,7 @@ Replay::Replay(const std::string& file, const Project& project, const Controls& 
 
 bool Replay::wants_check(std::int64_t ticks) const {
   const auto& points = recording_.checkpoints;
-  return (ticks == recording_.ticks && !is_script()) ||
+  return (ticks == recording_.ticks && !is_unchecked()) ||
          (next_checkpoint_ < points.size() && points[next_checkpoint_].tick <= ticks);
 }
 
@@ -73,7 +73,7 @@ void Replay::check(std::int64_t ticks, std::uint64_t checksum) {
       differences_.push_back({point.where, Severity::error,
                               fmt::format("at tick {} the state differs from the recording", ticks), ""});
   }
-  if (ticks == recording_.ticks && !is_script()) check_end(checksum);
+  if (ticks == recording_.ticks && !is_unchecked()) check_end(checksum);
 }
 
 void Replay::check_end(std::uint64_t checksum) {

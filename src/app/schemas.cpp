@@ -16,23 +16,23 @@ namespace vole {
 namespace {
 
 // A table of components; those that only the game knows are any table.
-Node kind_schema(const ComponentTypes& types) {
-  Node components;
+TomlValue kind_schema(const ComponentTypes& types) {
+  TomlValue components;
   for (const ComponentTypes::Type& type : types.all())
     if (type.use == ComponentTypes::Use::files) detail::put(components, type.name, type.schema());
-  Node head = schema_of<KindHead>();
-  for (Node::Entry& key : head.find("properties")->entries)
+  TomlValue head = schema_of<KindHead>();
+  for (TomlValue::Entry& key : head.find("properties")->entries)
     detail::put(components, key.key, std::move(key.value));
-  Node schema = detail::type_schema("object");
+  TomlValue schema = detail::type_schema("object");
   detail::put(schema, "properties", std::move(components));
   detail::put(schema, "additionalProperties", detail::type_schema("object"));
   return schema;
 }
 
-Node kinds_schema(const ComponentTypes& types) {
-  Node notes;
+TomlValue kinds_schema(const ComponentTypes& types) {
+  TomlValue notes;
   detail::put(notes, "check", schema_of<CheckNotes>());
-  Node schema = detail::type_schema("object");
+  TomlValue schema = detail::type_schema("object");
   detail::put(schema, "properties", std::move(notes));
   detail::put(schema, "additionalProperties", kind_schema(types));
   return schema;
@@ -41,7 +41,7 @@ Node kinds_schema(const ComponentTypes& types) {
 }  // namespace
 
 std::vector<SchemaFile> all_schemas(const ComponentTypes& types) {
-  const auto file = [](std::string_view name, std::string_view title, Node schema) {
+  const auto file = [](std::string_view name, std::string_view title, TomlValue schema) {
     return SchemaFile{std::string(name), to_json(file_schema(title, std::move(schema)))};
   };
   return {file("game", "A game: game.toml", schema_of<Project>()),

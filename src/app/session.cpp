@@ -49,7 +49,7 @@ Session::Session(Game game, Project project, Options options, Host& host)
                   {files_.catalog, files_.kinds, files_.controls, project_.canvas, project_.ticks_per_second},
                   seed_),
       bindings_(files_.controls),
-      ticker_(project_.ticks_per_second),
+      clock_(project_.ticks_per_second),
       loading_(project_.assets, files_.catalog),
       shots_(options_),
       xray_(options_.xray),
@@ -187,7 +187,7 @@ bool Session::go_on() {
   if (gather.take_counted() % 2 != 0) xray_ = xray_.next();
   const std::int64_t elapsed = host_.elapsed();
   gather.pass(static_cast<double>(elapsed) / 1e9);
-  const int due = ticker_.add(elapsed);
+  const int due = clock_.add(elapsed);
   if (loading())
     go_on_loading();
   else
@@ -195,7 +195,7 @@ bool Session::go_on() {
   if (host_.shows()) {
     if (files_.changes_are_due()) refresh();
     notice_stand_ins();
-    host_.present(draw(ticker_.share_of_tick()));
+    host_.present(draw(clock_.share_of_tick()));
   } else {
     say_progress();
   }
@@ -278,7 +278,7 @@ int Session::finish() {
   const bool whole = ticks() >= replay_->length();
   fmt::print("replayed {} ticks, checksum {}: {}\n", ticks(), checksum_now,
              !whole                 ? "not to the end"
-             : replay_->is_script() ? "a script, compared with nothing"
+             : replay_->is_unchecked() ? "unchecked: its end is not compared"
              : differences.empty()  ? "as recorded"
                                     : "not as recorded");
   return differences.empty() && all_saved ? 0 : 1;

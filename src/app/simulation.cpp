@@ -127,7 +127,7 @@ constexpr int state_format = 1;
 // The keys of a written state besides its head; RunningScene reads those of the scene.
 struct StateKeys {
   int format = 0;
-  Node argument, leaves_for, leaves_with, scene_state, world, entities;
+  TomlValue argument, leaves_for, leaves_with, scene_state, world, entities;
 };
 template <class V>
 void describe(V& v, StateKeys& keys) {
@@ -147,20 +147,20 @@ std::string Simulation::to_toml() const {
                      vole::to_toml(head()), running_ ? running_->to_toml() : std::string());
 }
 
-void Simulation::restore_toml(const Node& node) {
+void Simulation::restore_toml(const TomlValue& toml) {
   Report report;
   StateKeys keys;
   StateHead head;
-  Reader reader(node, report, TableOf::state);
+  Reader reader(toml, report, TableOf::state);
   described_type<StateKeys>().read_fields(reader, &keys);
   described_type<StateHead>().read_fields(reader, &head);
   reader.finish();
   report.throw_if_errors();
   if (keys.format != state_format)
-    throw Error(node.where, "is not a state that this build reads",
+    throw Error(toml.where, "is not a state that this build reads",
                 fmt::format("it wants format = {}", state_format));
-  take(head, [&node, &report](RunningScene& scene) {
-    scene.from_node(node, report);
+  take(head, [&toml, &report](RunningScene& scene) {
+    scene.from_toml(toml, report);
     report.throw_if_errors();
   });
 }

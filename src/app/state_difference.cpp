@@ -8,26 +8,26 @@
 namespace vole {
 namespace {
 
-std::string text_of(const Node* node) {
-  return node ? to_toml(*node) : std::string();
+std::string text_of(const TomlValue* toml) {
+  return toml ? to_toml(*toml) : std::string();
 }
 
 // Keys of both, each once, in the order of the first and then of the second.
-std::vector<std::string> keys_of(const Node* first, const Node* second) {
+std::vector<std::string> keys_of(const TomlValue* first, const TomlValue* second) {
   std::vector<std::string> keys;
   std::set<std::string> seen;
-  for (const Node* node : {first, second})
-    if (node)
-      for (const Node::Entry& entry : node->entries)
+  for (const TomlValue* toml : {first, second})
+    if (toml)
+      for (const TomlValue::Entry& entry : toml->entries)
         if (seen.insert(entry.key).second) keys.push_back(entry.key);
   return keys;
 }
 
 class Comparison {
  public:
-  void compare(const std::string& thing, const std::string& field, const Node* first, const Node* second) {
+  void compare(const std::string& thing, const std::string& field, const TomlValue* first, const TomlValue* second) {
     const bool tables =
-        (!first || first->type == Node::Type::table) && (!second || second->type == Node::Type::table);
+        (!first || first->type == TomlValue::Type::table) && (!second || second->type == TomlValue::Type::table);
     if (tables && first && second) {
       for (const std::string& key : keys_of(first, second))
         compare(thing, field.empty() ? key : field + "." + key, first->find(key), second->find(key));
@@ -41,44 +41,44 @@ class Comparison {
 };
 
 // The things of a state by their index.
-std::map<std::int64_t, Node> things_of(const Node& state) {
-  std::map<std::int64_t, Node> things;
-  const Node* const entities = state.find("entities");
-  const Node* const list = entities ? entities->find("things") : nullptr;
+std::map<std::int64_t, TomlValue> things_of(const TomlValue& state) {
+  std::map<std::int64_t, TomlValue> things;
+  const TomlValue* const entities = state.find("entities");
+  const TomlValue* const list = entities ? entities->find("things") : nullptr;
   if (!list) return things;
-  for (const Node& thing : list->items)
-    if (const Node* const index = thing.find("index")) things[index->whole] = thing;
+  for (const TomlValue& thing : list->items)
+    if (const TomlValue* const index = thing.find("index")) things[index->whole] = thing;
   return things;
 }
 
-std::string name_of(std::int64_t index, const Node* thing) {
-  const Node* const kind = thing ? thing->find("kind") : nullptr;
-  const Node* const name = kind ? kind->find("name") : nullptr;
+std::string name_of(std::int64_t index, const TomlValue* thing) {
+  const TomlValue* const kind = thing ? thing->find("kind") : nullptr;
+  const TomlValue* const name = kind ? kind->find("name") : nullptr;
   return fmt::format("{} {}", name ? name->text : "thing", index);
 }
 
 // All but the things, whose order in the file is not what they are.
-Node without_things(const Node& state) {
-  Node rest = state;
-  if (Node* const entities = rest.find("entities"))
-    std::erase_if(entities->entries, [](const Node::Entry& entry) { return entry.key == "things"; });
+TomlValue without_things(const TomlValue& state) {
+  TomlValue rest = state;
+  if (TomlValue* const entities = rest.find("entities"))
+    std::erase_if(entities->entries, [](const TomlValue::Entry& entry) { return entry.key == "things"; });
   return rest;
 }
 
 }  // namespace
 
-std::vector<StateDifference> state_differences(const Node& first, const Node& second) {
+std::vector<StateDifference> state_differences(const TomlValue& first, const TomlValue& second) {
   Comparison comparison;
-  const Node rest_of_first = without_things(first), rest_of_second = without_things(second);
+  const TomlValue rest_of_first = without_things(first), rest_of_second = without_things(second);
   comparison.compare({}, {}, &rest_of_first, &rest_of_second);
-  const std::map<std::int64_t, Node> things_of_first = things_of(first), things_of_second = things_of(second);
+  const std::map<std::int64_t, TomlValue> things_of_first = things_of(first), things_of_second = things_of(second);
   std::set<std::int64_t> indices;
   for (const auto* things : {&things_of_first, &things_of_second})
     for (const auto& [index, thing] : *things) indices.insert(index);
   for (const std::int64_t index : indices) {
     const auto a = things_of_first.find(index), b = things_of_second.find(index);
-    const Node* const here = a == things_of_first.end() ? nullptr : &a->second;
-    const Node* const there = b == things_of_second.end() ? nullptr : &b->second;
+    const TomlValue* const here = a == things_of_first.end() ? nullptr : &a->second;
+    const TomlValue* const there = b == things_of_second.end() ? nullptr : &b->second;
     comparison.compare(name_of(index, here ? here : there), {}, here, there);
   }
   return comparison.found;

@@ -71,7 +71,7 @@ std::shared_ptr<const Sheet> Atlas::find(std::string_view sheet_name) const {
 Atlas AssetType<Atlas>::load(Loading& loading) {
   Report report;
   AtlasText text;
-  const Node root = read_toml(loading.path());
+  const TomlValue root = read_toml(loading.path());
   read(root, text, report);
   report.throw_if_errors();
   Atlas atlas;
@@ -135,7 +135,7 @@ std::vector<std::string> AssetType<Font>::packed_names(Catalog& catalog) {
   return names_in_atlases(catalog, [](const Sheet& sheet) { return sheet.font.has_value(); });
 }
 
-Node AssetType<Atlas>::schema() {
+TomlValue AssetType<Atlas>::schema() {
   return schema_of<AtlasText>();
 }
 

@@ -125,13 +125,13 @@ void ClipRules::ask(const Condition& condition, std::uint32_t rule) {
 int ClipRules::decide(std::span<const float> values) const {
   for (std::size_t i = 0; i < groups_.size(); ++i) {
     std::uint64_t failed = 0;  // a bit for each rule
-    for (const Asked& asked : groups_[i].within) {
+    for (const ComparedFact& asked : groups_[i].within) {
       const float value = values[asked.fact];
       const auto holds =
           static_cast<unsigned>(value >= asked.least) & static_cast<unsigned>(value <= asked.most);
       failed |= asked.rule & (std::uint64_t{holds} - 1);
     }
-    for (const Asked& asked : groups_[i].beside) {
+    for (const ComparedFact& asked : groups_[i].beside) {
       const float value = values[asked.fact];
       const auto holds =
           static_cast<unsigned>(value < asked.least) | static_cast<unsigned>(value > asked.most);

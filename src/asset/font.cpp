@@ -78,7 +78,7 @@ FontParts parts_of(std::shared_ptr<const Sheet> sheet) {
 struct FontText {
   Located<std::string> file;
   Located<int> size{16, {}};
-  bool smooth = true;
+  bool antialias = true;
   std::string letters;
   CheckNotes check;
 };
@@ -86,7 +86,7 @@ template <class V>
 void describe(V& v, FontText& font) {
   v("file", font.file);
   v("size", font.size, needed().within(4, 512));
-  v("smooth", font.smooth);
+  v("antialias", font.antialias);
   v("letters", font.letters);
   v("check", font.check);
 }
@@ -114,7 +114,7 @@ Font load_truetype(Loading& loading) {
     }
   }
   FontParts parts =
-      cut_truetype(read_bytes(path, most_font_bytes), {text.size.value, text.smooth, text.letters},
+      cut_truetype(read_bytes(path, most_font_bytes), {text.size.value, text.antialias, text.letters},
                    FilePosition::whole_file(path));
   parts.name = loading.name();
   return Font(std::move(parts));
@@ -211,7 +211,7 @@ bool AssetType<Font>::will_do(Catalog& catalog, std::string_view name) {
   }
 }
 
-Node AssetType<Font>::schema() {
+TomlValue AssetType<Font>::schema() {
   return schema_of<FontText>();
 }
 

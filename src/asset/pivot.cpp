@@ -5,16 +5,16 @@
 
 namespace vole {
 
-void read_field(const Node& node, Pivot& pivot, const FieldRule& rule, Report& report) {
-  if (node.type == Node::Type::array) {
+void read_field(const TomlValue& toml, Pivot& pivot, const FieldRule& rule, Report& report) {
+  if (toml.type == TomlValue::Type::array) {
     pivot.word.reset();
-    read_value(node, pivot.pixel, rule, report);
+    read_value(toml, pivot.pixel, rule, report);
   } else {
-    read_value(node, pivot.word, rule, report);
+    read_value(toml, pivot.word, rule, report);
   }
 }
 
-Node schema_field(const Pivot&, const FieldRule& rule) {
+TomlValue schema_field(const Pivot&, const FieldRule& rule) {
   return detail::either_schema({schema_of<Anchor>(), schema_of<IVec2>(rule)});
 }
 

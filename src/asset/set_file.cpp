@@ -11,41 +11,41 @@ namespace {
 
 using Members = std::vector<ClipSet::Member>;
 
-std::vector<Direction> ways_of(int count) {
-  if (count == 2) return {Direction::right, Direction::left};
-  std::vector<Direction> ways;
-  for (int i = 0; i < 8; i += 8 / count) ways.push_back(static_cast<Direction>(i));
-  return ways;
+std::vector<Direction> all_of(SetDirections which) {
+  std::vector<Direction> directions;
+  const int step = which == SetDirections::two ? 4 : which == SetDirections::four ? 2 : 1;
+  for (int i = 0; i < 8; i += step) directions.push_back(static_cast<Direction>(i));
+  return directions;
 }
 
-std::vector<std::string> names_of_ways(const std::vector<Direction>& ways) {
+std::vector<std::string> direction_names(const std::vector<Direction>& directions) {
   std::vector<std::string> names;
-  for (const Direction way : ways) names.emplace_back(enum_names(way)[static_cast<std::size_t>(way)]);
+  for (const Direction direction : directions) names.emplace_back(enum_names(direction)[static_cast<std::size_t>(direction)]);
   return names;
 }
 
 // Gives each member its direction by its key; false when one has none.
-bool read_directions(const std::vector<NamedItem<FilePosition>>& keys, const std::vector<Direction>& ways,
+bool read_directions(const std::vector<NamedItem<FilePosition>>& keys, const std::vector<Direction>& directions,
                      Members& members, Report& report) {
-  const std::vector<std::string> names = names_of_ways(ways);
+  const std::vector<std::string> names = direction_names(directions);
   bool all = true;
   for (std::size_t i = 0; i < members.size(); ++i) {
     const auto found = std::find(names.begin(), names.end(), members[i].key);
     if (found != names.end()) {
-      members[i].direction = ways[static_cast<std::size_t>(found - names.begin())];
+      members[i].direction = directions[static_cast<std::size_t>(found - names.begin())];
       continue;
     }
     all = false;
     report.error(keys[i].where,
-                 fmt::format("\"{}\" is none of the {} ways of this set", members[i].key, ways.size()),
+                 fmt::format("\"{}\" is none of the {} directions of this set", members[i].key, directions.size()),
                  did_you_mean(members[i].key, names));
   }
   return all;
 }
 
-const ClipSet::Member* find_way(const Members& members, Direction way) {
+const ClipSet::Member* find_direction(const Members& members, Direction direction) {
   const auto found = std::find_if(members.begin(), members.end(),
-                                  [way](const auto& member) { return member.direction == way; });
+                                  [direction](const auto& member) { return member.direction == direction; });
   return found == members.end() ? nullptr : &*found;
 }
 
@@ -55,38 +55,38 @@ int eighths_between(Direction from, Direction to) {
   return clockwise > 4 ? clockwise - 8 : clockwise;
 }
 
-// A member for a way that has no clip of its own, made of those that have; nullopt when that cannot be.
-std::optional<ClipSet::Member> made_up(const Members& members, Direction way, MissingWays missing) {
-  if (missing == MissingWays::error) return std::nullopt;
-  if (missing == MissingWays::flip) {
-    const ClipSet::Member* other = find_way(members, mirrored(way));
+// A member for a direction that has no clip of its own, made of those that have; nullopt when that cannot be.
+std::optional<ClipSet::Member> made_up(const Members& members, Direction direction, MissingDirections missing) {
+  if (missing == MissingDirections::error) return std::nullopt;
+  if (missing == MissingDirections::mirrored) {
+    const ClipSet::Member* other = find_direction(members, mirrored(direction));
     if (!other) return std::nullopt;
     ClipSet::Member member = *other;
-    member.flip_x = true;
+    member.mirrored = true;
     return member;
   }
-  const auto nearest = std::min_element(members.begin(), members.end(), [way](const auto& a, const auto& b) {
-    return std::abs(eighths_between(a.direction, way)) < std::abs(eighths_between(b.direction, way));
+  const auto nearest = std::min_element(members.begin(), members.end(), [direction](const auto& a, const auto& b) {
+    return std::abs(eighths_between(a.direction, direction)) < std::abs(eighths_between(b.direction, direction));
   });
   ClipSet::Member member = *nearest;
-  member.rotation = 45.0f * static_cast<float>(eighths_between(nearest->direction, way));
+  member.rotation = 45.0f * static_cast<float>(eighths_between(nearest->direction, direction));
   return member;
 }
 
-void fill_ways(const NamedItem<SetText>& item, const std::vector<Direction>& ways, Members& members,
+void fill_directions(const NamedItem<SetText>& item, const std::vector<Direction>& directions, Members& members,
                Report& report) {
   const Members own = members;
   std::vector<std::string> lacking;
-  for (const Direction way : ways) {
-    if (find_way(own, way)) continue;
-    std::optional<ClipSet::Member> member = made_up(own, way, item.value.missing);
-    const std::string name(enum_names(way)[static_cast<std::size_t>(way)]);
+  for (const Direction direction : directions) {
+    if (find_direction(own, direction)) continue;
+    std::optional<ClipSet::Member> member = made_up(own, direction, item.value.missing);
+    const std::string name(enum_names(direction)[static_cast<std::size_t>(direction)]);
     if (!member) {
       lacking.push_back(name);
       continue;
     }
     member->key = name;
-    member->direction = way;
+    member->direction = direction;
     members.push_back(*std::move(member));
   }
   std::sort(members.begin(), members.end(),
@@ -96,7 +96,7 @@ void fill_ways(const NamedItem<SetText>& item, const std::vector<Direction>& way
   for (const std::string& name : lacking) list += fmt::format("{}\"{}\"", list.empty() ? "" : ", ", name);
   report.error(
       item.where, fmt::format("set \"{}\" has no clip for {}", item.name, list),
-      item.value.missing == MissingWays::turn ? "" : "missing = \"turn\" would rotate one that is there");
+      item.value.missing == MissingDirections::turned ? "" : "missing = \"turned\" would rotate one that is there");
 }
 
 void report_taken(const Sheet& sheet, const std::string& name, const FilePosition& where, Report& report) {
@@ -145,13 +145,10 @@ void add_set(const NamedItem<SetText>& item, ClipMaker& maker, Sheet& sheet, Rep
   if (set.members.empty())
     return report.error(item.where, fmt::format("set \"{}\" is empty", item.name),
                         "it has \"rows\" or \"clips\"");
-  if (text.ways) {
-    const int count = text.ways->value;
-    if (count != 2 && count != 4 && count != 8)
-      return report.error(text.ways->where, fmt::format("{} ways; a set has 2, 4 or 8", count));
-    const std::vector<Direction> ways = ways_of(count);
+  if (text.directions) {
+    const std::vector<Direction> directions = all_of(*text.directions);
     set.by_direction = true;
-    if (read_directions(keys, ways, set.members, report)) fill_ways(item, ways, set.members, report);
+    if (read_directions(keys, directions, set.members, report)) fill_directions(item, directions, set.members, report);
   }
   sheet.sets.push_back(std::move(set));
 }

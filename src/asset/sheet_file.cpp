@@ -116,32 +116,32 @@ void add_stand_in(const SheetText& text, const FilePosition& where, Sheet& sheet
   sheet.stand_in = true;
 }
 
-void read_field(const Node& node, FrameText& frame, const FieldRule& rule, Report& report) {
-  frame.where = node.where;
-  if (node.type == Node::Type::text)
-    frame.name = node.text;
+void read_field(const TomlValue& toml, FrameText& frame, const FieldRule& rule, Report& report) {
+  frame.where = toml.where;
+  if (toml.type == TomlValue::Type::text)
+    frame.name = toml.text;
   else
-    read_value(node, frame.number, rule, report);
+    read_value(toml, frame.number, rule, report);
 }
 
-Node schema_field(const FrameText&, const FieldRule&) {
+TomlValue schema_field(const FrameText&, const FieldRule&) {
   return detail::either_schema({detail::type_schema("string"), schema_of<int>(within(0, most_frames - 1))});
 }
 
-void read_field(const Node& node, EventText& event, const FieldRule& rule, Report& report) {
-  if (node.type == Node::Type::text && node.text == "end") {
+void read_field(const TomlValue& toml, EventText& event, const FieldRule& rule, Report& report) {
+  if (toml.type == TomlValue::Type::text && toml.text == "end") {
     event.at_end = true;
-  } else if (node.type == Node::Type::array) {
-    read_value(node, event.positions, items(most_event_positions), report);
-  } else if (node.type == Node::Type::whole) {
-    read_value(node, event.positions.emplace_back(), rule, report);
+  } else if (toml.type == TomlValue::Type::array) {
+    read_value(toml, event.positions, items(most_event_positions), report);
+  } else if (toml.type == TomlValue::Type::whole) {
+    read_value(toml, event.positions.emplace_back(), rule, report);
   } else {
-    report.error(node.where, fmt::format("a frame of the clip, a list of them or \"end\" wanted here, not {}",
-                                         to_text(node)));
+    report.error(toml.where, fmt::format("a frame of the clip, a list of them or \"end\" wanted here, not {}",
+                                         to_text(toml)));
   }
 }
 
-Node schema_field(const EventText&, const FieldRule&) {
+TomlValue schema_field(const EventText&, const FieldRule&) {
   return detail::either_schema({schema_of<int>(within(0, most_frames - 1)),
                                 schema_of<std::vector<int>>(items(most_event_positions)),
                                 detail::choice_schema({"end"})});
@@ -245,7 +245,7 @@ Sheet AssetType<Sheet>::load(Loading& loading) {
 
   Report report;
   SheetText text;
-  const Node root = read_toml(loading.path());
+  const TomlValue root = read_toml(loading.path());
   read(root, text, report);
   report.throw_if_errors();
   check_source(text, root.where);
@@ -272,7 +272,7 @@ Sheet AssetType<Sheet>::load(Loading& loading) {
   return sheet;
 }
 
-Node AssetType<Sheet>::schema() {
+TomlValue AssetType<Sheet>::schema() {
   return schema_of<SheetText>();
 }
 

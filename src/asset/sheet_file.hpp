@@ -23,8 +23,8 @@ struct FrameText {
   std::string name;
   int number = -1;  // when there is no name
 };
-void read_field(const Node& node, FrameText& frame, const FieldRule& rule, Report& report);
-Node schema_field(const FrameText& frame, const FieldRule& rule);
+void read_field(const TomlValue& toml, FrameText& frame, const FieldRule& rule, Report& report);
+TomlValue schema_field(const FrameText& frame, const FieldRule& rule);
 
 enum class ClipOrder { forward, reverse, back_and_forth };
 constexpr auto enum_names(ClipOrder) {
@@ -36,8 +36,8 @@ struct EventText {
   std::vector<Located<int>> positions;
   bool at_end = false;
 };
-void read_field(const Node& node, EventText& event, const FieldRule& rule, Report& report);
-Node schema_field(const EventText& event, const FieldRule& rule);
+void read_field(const TomlValue& toml, EventText& event, const FieldRule& rule, Report& report);
+TomlValue schema_field(const EventText& event, const FieldRule& rule);
 
 inline constexpr std::size_t most_event_positions = 1000;
 
@@ -74,10 +74,15 @@ void describe(V& v, ClipText& clip) {
   describe_playing(v, clip);
 }
 
-// What a set by direction does for ways that it has no clip for.
-enum class MissingWays { flip, turn, error };
-constexpr auto enum_names(MissingWays) {
-  return std::array<std::string_view, 3>{"flip", "turn", "error"};
+enum class SetDirections : std::uint8_t { two, four, eight };
+constexpr auto enum_names(SetDirections) {
+  return std::array<std::string_view, 3>{"two", "four", "eight"};
+}
+
+// What a set by direction does for directions that it has no clip for.
+enum class MissingDirections { mirrored, turned, error };
+constexpr auto enum_names(MissingDirections) {
+  return std::array<std::string_view, 3>{"mirrored", "turned", "error"};
 }
 
 inline constexpr std::size_t most_set_members = 1000;
@@ -85,15 +90,15 @@ inline constexpr std::size_t most_set_members = 1000;
 struct SetText {
   Named<Located<std::string>> clips;
   Named<Located<int>> rows;
-  std::optional<Located<int>> ways;
-  MissingWays missing = MissingWays::flip;
+  std::optional<SetDirections> directions;
+  MissingDirections missing = MissingDirections::mirrored;
   ClipText playing;  // of each row
 };
 template <class V>
 void describe(V& v, SetText& set) {
   v("clips", set.clips, items(most_set_members));
   v("rows", set.rows, within(0, 65535).items(most_set_members));
-  v("ways", set.ways, within(2, 8));
+  v("directions", set.directions);
   v("missing", set.missing);
   describe_playing(v, set.playing);
 }
@@ -120,8 +125,8 @@ struct FieldValueText {
   int parts = 1;
   Vec4 value{0, 0, 0, 0};
 };
-void read_field(const Node& node, FieldValueText& value, const FieldRule& rule, Report& report);
-Node schema_field(const FieldValueText& value, const FieldRule& rule);
+void read_field(const TomlValue& toml, FieldValueText& value, const FieldRule& rule, Report& report);
+TomlValue schema_field(const FieldValueText& value, const FieldRule& rule);
 
 struct TrackText {
   bool loop = false;

@@ -60,25 +60,25 @@ Track make_track(const NamedItem<TrackText>& item, Report& report) {
   return track;
 }
 
-void read_field(const Node& node, FieldValueText& value, const FieldRule& rule, Report& report) {
-  value.where = node.where;
-  if (node.type == Node::Type::text) {
+void read_field(const TomlValue& toml, FieldValueText& value, const FieldRule& rule, Report& report) {
+  value.where = toml.where;
+  if (toml.type == TomlValue::Type::text) {
     Colour colour;
-    read_value(node, colour, {}, report);
+    read_value(toml, colour, {}, report);
     value.parts = 4;
     value.value = Vec4(colour.r, colour.g, colour.b, colour.a);
-  } else if (node.type == Node::Type::array) {
+  } else if (toml.type == TomlValue::Type::array) {
     Vec2 pair{0, 0};
-    read_value(node, pair, rule, report);
+    read_value(toml, pair, rule, report);
     value.parts = 2;
     value.value = Vec4(pair.x, pair.y, 0, 0);
   } else {
     value.parts = 1;
-    read_value(node, value.value.x, rule, report);
+    read_value(toml, value.value.x, rule, report);
   }
 }
 
-Node schema_field(const FieldValueText&, const FieldRule& rule) {
+TomlValue schema_field(const FieldValueText&, const FieldRule& rule) {
   return detail::either_schema({schema_of<float>(rule), schema_of<Vec2>(rule), schema_of<Colour>()});
 }
 

@@ -157,7 +157,7 @@ class TrueTypeCutter {
     const unsigned char* from = coverage_.data();
     for (int y = 0; y < drawn.size.y; ++y)
       for (int x = 0; x < drawn.size.x; ++x, ++from) {
-        const int alpha = cut_.smooth ? *from : *from >= 128 ? 255 : 0;
+        const int alpha = cut_.antialias ? *from : *from >= 128 ? 255 : 0;
         if (alpha != 0) page.at(at.x + x, at.y + y) = {255, 255, 255, static_cast<std::uint8_t>(alpha)};
       }
   }

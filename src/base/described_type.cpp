@@ -166,13 +166,13 @@ void DescribedType::read_fields(Reader& reader, void* owner) const {
   for (const DescribedField& field : table(owner).fields()) reader.read(field, owner);
 }
 
-void DescribedType::read(const Node& node, void* value, const FieldRule&, Report& report, TableOf of) const {
+void DescribedType::read(const TomlValue& toml, void* value, const FieldRule&, Report& report, TableOf of) const {
   if (access_.only_field && of == TableOf::file) {
     const OnlyFieldOf only = access_.only_field(value);
-    return only.type->read(node, only.field, only.rule, report, of);
+    return only.type->read(toml, only.field, only.rule, report, of);
   }
-  if (!detail::expect(node, Node::Type::table, "a table", report)) return;
-  Reader reader(node, report, of);
+  if (!detail::expect(toml, TomlValue::Type::table, "a table", report)) return;
+  Reader reader(toml, report, of);
   read_fields(reader, value);
   reader.finish();
 }
@@ -230,31 +230,31 @@ void DescribedType::write(TomlText& out, const void* value) const {
   out.use(around);
 }
 
-Node DescribedType::schema(const FieldRule&) const {
+TomlValue DescribedType::schema(const FieldRule&) const {
   const std::shared_ptr<void> sample = make();
   if (access_.only_field) {
     const OnlyFieldOf only = access_.only_field(sample.get());
-    Node schema = only.type->schema(only.rule);
-    if (!only.format.empty()) detail::put(schema, "format", detail::text_node(only.format));
+    TomlValue schema = only.type->schema(only.rule);
+    if (!only.format.empty()) detail::put(schema, "format", detail::text_toml(only.format));
     return schema;
   }
-  Node properties, required;
-  required.type = Node::Type::array;
-  Node others = detail::yes_no_node(false);  // of keys that are not listed
+  TomlValue properties, required;
+  required.type = TomlValue::Type::array;
+  TomlValue others = detail::yes_no_toml(false);  // of keys that are not listed
   for (const DescribedField& field : table(sample.get()).fields()) {
     if (field.sort == DescribedField::Sort::state) continue;
     if (field.sort == DescribedField::Sort::rest) {
       others = static_cast<const detail::NamedType&>(*field.type).value_type().schema({});
       continue;
     }
-    Node schema = field.type->schema(field.rule);
-    if (std::optional<Node> usual = field.type->default_node(field.in(sample.get()));
+    TomlValue schema = field.type->schema(field.rule);
+    if (std::optional<TomlValue> usual = field.type->default_toml(field.in(sample.get()));
         usual && !field.rule.required)
       detail::put(schema, "default", std::move(*usual));
     detail::put(properties, field.key, std::move(schema));
-    if (field.rule.required) required.items.push_back(detail::text_node(field.key));
+    if (field.rule.required) required.items.push_back(detail::text_toml(field.key));
   }
-  Node schema = detail::type_schema("object");
+  TomlValue schema = detail::type_schema("object");
   detail::put(schema, "properties", std::move(properties));
   if (!required.items.empty()) detail::put(schema, "required", std::move(required));
   detail::put(schema, "additionalProperties", std::move(others));

@@ -97,7 +97,7 @@ Error::Error(FilePosition where, std::string text, std::string hint)
 Error::Error(const Error&) = default;
 Error::~Error() = default;
 
-struct Report::Found {
+struct Report::Causes {
   std::map<std::string, std::size_t> by_cause;  // indices of problems, by file, severity and text
   std::map<std::string, int> in_file;           // how many, by file and severity
 };
@@ -122,7 +122,7 @@ void Report::add(const Error& error) {
 }
 
 bool Report::put(Problem problem) {
-  if (!found_) found_ = std::make_unique<Found>();
+  if (!found_) found_ = std::make_unique<Causes>();
   std::string file = file_of(problem);
   std::string cause = fmt::format("{}\n{}\n{}", file, static_cast<int>(problem.severity), problem.text);
   if (const auto known = found_->by_cause.find(cause); known != found_->by_cause.end()) {

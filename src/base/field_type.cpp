@@ -1,12 +1,12 @@
 // What a field can do where its type says nothing else.
 #include "vole/base/field_type.hpp"
 
-#include "vole/base/node.hpp"
+#include "vole/base/toml_value.hpp"
 #include "vole/base/vec4.hpp"
 
 namespace vole {
 
-std::optional<Node> FieldType::default_node(const void*) const {
+std::optional<TomlValue> FieldType::default_toml(const void*) const {
   return std::nullopt;
 }
 

@@ -57,12 +57,12 @@ void add_items(TomlText& out, const void* items, std::size_t count, std::size_t 
 
 }  // namespace
 
-void ListType::read(const Node& node, void* value, const FieldRule& rule, Report& report, TableOf of) const {
-  if (!expect(node, Node::Type::array, "a list", report)) return;
-  if (!check_items(node, rule, of, report)) return;
-  const ListItems items = access_.items(value, node.items.size());
+void ListType::read(const TomlValue& toml, void* value, const FieldRule& rule, Report& report, TableOf of) const {
+  if (!expect(toml, TomlValue::Type::array, "a list", report)) return;
+  if (!check_items(toml, rule, of, report)) return;
+  const ListItems items = access_.items(value, toml.items.size());
   for (std::size_t i = 0; i < items.count; ++i)
-    item().read(node.items[i], at(items.first, i, access_.item_size), rule, report, of);
+    item().read(toml.items[i], at(items.first, i, access_.item_size), rule, report, of);
 }
 void ListType::write(TomlText& out, const void* value) const {
   const ListItems items = items_of(access_, value);
@@ -77,10 +77,10 @@ void ListType::read_state(StateReader& in, void* value) const {
   const ListItems items = access_.items(value, in.take_count());
   read_items(in, items.first, items.count, access_.item_size, item());
 }
-Node ListType::schema(const FieldRule& rule) const {
-  Node schema = type_schema("array");
+TomlValue ListType::schema(const FieldRule& rule) const {
+  TomlValue schema = type_schema("array");
   put(schema, "items", item().schema(rule));
-  put(schema, "maxItems", number_node(static_cast<double>(rule.most_items), true));
+  put(schema, "maxItems", number_toml(static_cast<double>(rule.most_items), true));
   return schema;
 }
 void ListType::visit_all(const FieldType& wanted, void* value,
@@ -96,12 +96,12 @@ void ListType::move_origin(void* value, const FieldRule& rule, const OriginMove&
     item().move_origin(at(items.first, i, access_.item_size), rule, by);
 }
 
-void ArrayType::read(const Node& node, void* value, const FieldRule& rule, Report& report, TableOf of) const {
-  if (!expect(node, Node::Type::array, "a list", report)) return;
-  if (node.items.size() != count_)
-    return report.error(node.where, fmt::format("{} items wanted here, not {}", count_, node.items.size()));
+void ArrayType::read(const TomlValue& toml, void* value, const FieldRule& rule, Report& report, TableOf of) const {
+  if (!expect(toml, TomlValue::Type::array, "a list", report)) return;
+  if (toml.items.size() != count_)
+    return report.error(toml.where, fmt::format("{} items wanted here, not {}", count_, toml.items.size()));
   for (std::size_t i = 0; i < count_; ++i)
-    item().read(node.items[i], at(value, i, item_size_), rule, report, of);
+    item().read(toml.items[i], at(value, i, item_size_), rule, report, of);
 }
 void ArrayType::write(TomlText& out, const void* value) const {
   add_items(out, value, count_, item_size_, item());
@@ -112,7 +112,7 @@ void ArrayType::write_state(StateWriter& out, const void* value) const {
 void ArrayType::read_state(StateReader& in, void* value) const {
   read_items(in, value, count_, item_size_, item());
 }
-Node ArrayType::schema(const FieldRule& rule) const {
+TomlValue ArrayType::schema(const FieldRule& rule) const {
   return tuple_schema(item().schema(rule), static_cast<int>(count_));
 }
 void ArrayType::visit_all(const FieldType& wanted, void* value,
@@ -142,15 +142,15 @@ NamedType::Item NamedType::item_at(void* list, std::size_t index) const {
   auto& head = *reinterpret_cast<ItemHead*>(item);
   return {head.name, head.where, item + value_at_};
 }
-void NamedType::read(const Node& node, void* value, const FieldRule& rule, Report& report, TableOf of) const {
-  if (!expect(node, Node::Type::table, "a table", report)) return;
-  if (!check_items(node, rule, of, report)) return;
-  access_.items(value, node.entries.size());
-  for (std::size_t i = 0; i < node.entries.size(); ++i) {
+void NamedType::read(const TomlValue& toml, void* value, const FieldRule& rule, Report& report, TableOf of) const {
+  if (!expect(toml, TomlValue::Type::table, "a table", report)) return;
+  if (!check_items(toml, rule, of, report)) return;
+  access_.items(value, toml.entries.size());
+  for (std::size_t i = 0; i < toml.entries.size(); ++i) {
     const Item each = item_at(value, i);
-    each.name = node.entries[i].key;
-    each.where = node.entries[i].where;
-    item().read(node.entries[i].value, each.value, rule, report, of);
+    each.name = toml.entries[i].key;
+    each.where = toml.entries[i].where;
+    item().read(toml.entries[i].value, each.value, rule, report, of);
   }
 }
 void NamedType::write(TomlText& out, const void* value) const {
@@ -181,10 +181,10 @@ void NamedType::read_state(StateReader& in, void* value) const {
     item().read_state(in, each.value);
   }
 }
-Node NamedType::schema(const FieldRule& rule) const {
-  Node schema = type_schema("object");
+TomlValue NamedType::schema(const FieldRule& rule) const {
+  TomlValue schema = type_schema("object");
   put(schema, "additionalProperties", item().schema(rule));
-  put(schema, "maxProperties", number_node(static_cast<double>(rule.most_items), true));
+  put(schema, "maxProperties", number_toml(static_cast<double>(rule.most_items), true));
   return schema;
 }
 void NamedType::visit_all(const FieldType& wanted, void* value,
@@ -202,9 +202,9 @@ const void* OptionalType::find(const void* value) const {
 bool OptionalType::is_there(const void* value) const {
   return find(value) != nullptr;
 }
-void OptionalType::read(const Node& node, void* value, const FieldRule& rule, Report& report,
+void OptionalType::read(const TomlValue& toml, void* value, const FieldRule& rule, Report& report,
                         TableOf of) const {
-  item().read(node, access_.value(value, OptionalAccess::Ask::make), rule, report, of);
+  item().read(toml, access_.value(value, OptionalAccess::Ask::make), rule, report, of);
 }
 void OptionalType::write(TomlText& out, const void* value) const {
   const void* const held = find(value);
@@ -224,7 +224,7 @@ void OptionalType::read_state(StateReader& in, void* value) const {
   void* const held = access_.value(value, OptionalAccess::Ask::find);
   item().read_state(in, held ? held : access_.value(value, OptionalAccess::Ask::make));
 }
-Node OptionalType::schema(const FieldRule& rule) const {
+TomlValue OptionalType::schema(const FieldRule& rule) const {
   return item().schema(rule);
 }
 void OptionalType::visit_all(const FieldType& wanted, void* value,
@@ -240,10 +240,10 @@ void OptionalType::move_origin(void* value, const FieldRule& rule, const OriginM
 FilePosition& LocatedType::where(void* located) const {
   return *reinterpret_cast<FilePosition*>(static_cast<char*>(located) + where_at_);
 }
-void LocatedType::read(const Node& node, void* value, const FieldRule& rule, Report& report,
+void LocatedType::read(const TomlValue& toml, void* value, const FieldRule& rule, Report& report,
                        TableOf of) const {
-  where(value) = node.where;
-  item().read(node, value, rule, report, of);
+  where(value) = toml.where;
+  item().read(toml, value, rule, report, of);
 }
 void LocatedType::write(TomlText& out, const void* value) const {
   item().write(out, value);
@@ -255,7 +255,7 @@ void LocatedType::read_state(StateReader& in, void* value) const {
   where(value) = {};
   item().read_state(in, value);
 }
-Node LocatedType::schema(const FieldRule& rule) const {
+TomlValue LocatedType::schema(const FieldRule& rule) const {
   return item().schema(rule);
 }
 void LocatedType::visit_all(const FieldType& wanted, void* value,
@@ -281,13 +281,13 @@ std::uint64_t ChoiceType::index(const void* value) const {
   }
   return index;
 }
-void ChoiceType::read(const Node& node, void* value, const FieldRule&, Report& report, TableOf) const {
-  if (!expect(node, Node::Type::text, "a word in quotes", report)) return;
+void ChoiceType::read(const TomlValue& toml, void* value, const FieldRule&, Report& report, TableOf) const {
+  if (!expect(toml, TomlValue::Type::text, "a word in quotes", report)) return;
   std::uint64_t index = 0;
-  while (index < count_ && names_[index] != node.text) ++index;
+  while (index < count_ && names_[index] != toml.text) ++index;
   if (index == count_)
-    return report.error(node.where, fmt::format("unknown word \"{}\"", node.text),
-                        did_you_mean(node.text, names()));
+    return report.error(toml.where, fmt::format("unknown word \"{}\"", toml.text),
+                        did_you_mean(toml.text, names()));
   std::memcpy(value, &index, size_);
 }
 void ChoiceType::write(TomlText& out, const void* value) const {
@@ -300,14 +300,14 @@ void ChoiceType::read_state(StateReader& in, void* value) const {
   in.take(value, size_);
   if (!is_sound(value)) StateReader::broken();
 }
-Node ChoiceType::schema(const FieldRule&) const {
+TomlValue ChoiceType::schema(const FieldRule&) const {
   return choice_schema(names());
 }
 
-void OwnType::read(const Node& node, void* value, const FieldRule& rule, Report& report, TableOf) const {
-  access_.read(node, value, rule, report);
+void OwnType::read(const TomlValue& toml, void* value, const FieldRule& rule, Report& report, TableOf) const {
+  access_.read(toml, value, rule, report);
 }
-Node OwnType::schema(const FieldRule& rule) const {
+TomlValue OwnType::schema(const FieldRule& rule) const {
   if (!access_.schema) throw std::logic_error("a type with a read_field of its own has no schema_field");
   return access_.schema(rule);
 }

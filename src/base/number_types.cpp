@@ -12,23 +12,23 @@ namespace {
 
 class BoolType final : public PlainType<bool> {
  public:
-  void read(const Node& node, void* value, const FieldRule&, Report& report, TableOf) const override {
-    if (expect(node, Node::Type::yes_no, "true or false", report)) in(value) = node.yes;
+  void read(const TomlValue& toml, void* value, const FieldRule&, Report& report, TableOf) const override {
+    if (expect(toml, TomlValue::Type::yes_no, "true or false", report)) in(value) = toml.yes;
   }
   void write(TomlText& out, const void* value) const override { out.add(in(value)); }
   // A bool must hold nothing but 0 and 1.
   bool may_be_broken() const override { return true; }
   bool is_sound(const void* value) const override { return *static_cast<const unsigned char*>(value) <= 1; }
-  Node schema(const FieldRule&) const override { return type_schema("boolean"); }
-  std::optional<Node> default_node(const void* value) const override { return yes_no_node(in(value)); }
+  TomlValue schema(const FieldRule&) const override { return type_schema("boolean"); }
+  std::optional<TomlValue> default_toml(const void* value) const override { return yes_no_toml(in(value)); }
 };
 
-bool read_whole(const Node& node, std::int64_t& value, const FieldRule& type_limits, const FieldRule& rule,
+bool read_whole(const TomlValue& toml, std::int64_t& value, const FieldRule& type_limits, const FieldRule& rule,
                 Report& report) {
-  if (!expect(node, Node::Type::whole, "a whole number", report)) return false;
-  if (!check_limits(node, node.number, rule, report)) return false;
-  if (!check_limits(node, node.number, type_limits, report)) return false;
-  value = node.whole;
+  if (!expect(toml, TomlValue::Type::whole, "a whole number", report)) return false;
+  if (!check_limits(toml, toml.number, rule, report)) return false;
+  if (!check_limits(toml, toml.number, type_limits, report)) return false;
+  value = toml.whole;
   return true;
 }
 
@@ -38,7 +38,7 @@ class WholeType final : public PlainType<T> {
   using Limits = std::numeric_limits<T>;
 
  public:
-  void read(const Node& node, void* value, const FieldRule& rule, Report& report, TableOf of) const override {
+  void read(const TomlValue& toml, void* value, const FieldRule& rule, Report& report, TableOf of) const override {
     // A file's whole numbers are signed and 64 bits wide: larger ones are their bits.
     constexpr bool wide = sizeof(T) == 8 && std::is_unsigned_v<T>;
     const bool state = of == TableOf::state;
@@ -48,7 +48,7 @@ class WholeType final : public PlainType<T> {
         wide ? std::numeric_limits<std::int64_t>::max() : static_cast<std::int64_t>(Limits::max());
     const FieldRule type_limits = within(static_cast<double>(low), static_cast<double>(high));
     std::int64_t whole = 0;
-    if (read_whole(node, whole, type_limits, state ? FieldRule{} : rule, report))
+    if (read_whole(toml, whole, type_limits, state ? FieldRule{} : rule, report))
       in(value) = static_cast<T>(whole);
   }
   void write(TomlText& out, const void* value) const override {
@@ -65,11 +65,11 @@ class WholeType final : public PlainType<T> {
     in_state.take(&fixed, sizeof fixed);
     in(value) = static_cast<T>(fixed);
   }
-  Node schema(const FieldRule& rule) const override {
+  TomlValue schema(const FieldRule& rule) const override {
     return number_schema(true, rule, static_cast<double>(Limits::min()), static_cast<double>(Limits::max()));
   }
-  std::optional<Node> default_node(const void* value) const override {
-    return number_node(static_cast<double>(in(value)), true);
+  std::optional<TomlValue> default_toml(const void* value) const override {
+    return number_toml(static_cast<double>(in(value)), true);
   }
   std::optional<double> as_number(const void* value) const override { return static_cast<double>(in(value)); }
   int parts() const override { return 1; }
@@ -90,13 +90,13 @@ class NumberType final : public PlainType<T> {
   using PlainType<T>::in;
 
  public:
-  void read(const Node& node, void* value, const FieldRule& rule, Report& report, TableOf of) const override {
-    read_number(node, in(value), rule, report, of);
+  void read(const TomlValue& toml, void* value, const FieldRule& rule, Report& report, TableOf of) const override {
+    read_number(toml, in(value), rule, report, of);
   }
   void write(TomlText& out, const void* value) const override { out.add(in(value)); }
-  Node schema(const FieldRule& rule) const override { return plain_number_schema(rule); }
-  std::optional<Node> default_node(const void* value) const override {
-    return number_node(static_cast<double>(in(value)), false);
+  TomlValue schema(const FieldRule& rule) const override { return plain_number_schema(rule); }
+  std::optional<TomlValue> default_toml(const void* value) const override {
+    return number_toml(static_cast<double>(in(value)), false);
   }
   std::optional<double> as_number(const void* value) const override { return static_cast<double>(in(value)); }
   int parts() const override { return 1; }
@@ -106,35 +106,35 @@ class NumberType final : public PlainType<T> {
   }
 };
 
-bool is_number(const Node& node, Report& report) {
-  if (node.type == Node::Type::number || node.type == Node::Type::whole) return true;
-  report_type(node, "a number", report);
+bool is_number(const TomlValue& toml, Report& report) {
+  if (toml.type == TomlValue::Type::number || toml.type == TomlValue::Type::whole) return true;
+  report_type(toml, "a number", report);
   return false;
 }
 
 }  // namespace
 
-void read_number(const Node& node, double& value, const FieldRule& rule, Report& report, TableOf of) {
-  if (!is_number(node, report)) return;
+void read_number(const TomlValue& toml, double& value, const FieldRule& rule, Report& report, TableOf of) {
+  if (!is_number(toml, report)) return;
   // A written state has numbers as they are, also those that are not finite.
   if (of == TableOf::file) {
-    if (!std::isfinite(node.number))
-      return report.error(node.where, "a finite number wanted here, not " + fmt::format("{}", node.number));
-    if (!check_limits(node, node.number, rule, report)) return;
+    if (!std::isfinite(toml.number))
+      return report.error(toml.where, "a finite number wanted here, not " + fmt::format("{}", toml.number));
+    if (!check_limits(toml, toml.number, rule, report)) return;
   }
-  value = node.number;
+  value = toml.number;
 }
 
-void read_number(const Node& node, float& value, const FieldRule& rule, Report& report, TableOf of) {
+void read_number(const TomlValue& toml, float& value, const FieldRule& rule, Report& report, TableOf of) {
   double number = static_cast<double>(value);
   FieldRule narrowed = rule;
   narrowed.least = std::max<double>(rule.least, std::numeric_limits<float>::lowest());
   narrowed.most = std::min<double>(rule.most, std::numeric_limits<float>::max());
-  read_number(node, number, narrowed, report, of);
+  read_number(toml, number, narrowed, report, of);
   value = static_cast<float>(number);
 }
 
-Node plain_number_schema(const FieldRule& rule) {
+TomlValue plain_number_schema(const FieldRule& rule) {
   return number_schema(false, rule, -FieldRule::no_limit, FieldRule::no_limit);
 }
 

@@ -12,9 +12,9 @@
 namespace vole::detail {
 
 // Of a file: finite and within the limits, or reported.
-void read_number(const Node& node, double& value, const FieldRule& rule, Report& report, TableOf of);
-void read_number(const Node& node, float& value, const FieldRule& rule, Report& report, TableOf of);
-Node plain_number_schema(const FieldRule& rule);
+void read_number(const TomlValue& toml, double& value, const FieldRule& rule, Report& report, TableOf of);
+void read_number(const TomlValue& toml, float& value, const FieldRule& rule, Report& report, TableOf of);
+TomlValue plain_number_schema(const FieldRule& rule);
 
 float part_within(float part, const FieldRule& rule);
 // Rounded, and brought within what the type holds.

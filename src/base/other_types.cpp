@@ -12,9 +12,9 @@ namespace {
 
 class TextType final : public FieldType {
  public:
-  void read(const Node& node, void* value, const FieldRule&, Report& report, TableOf) const override {
-    if (expect(node, Node::Type::text, "a text in quotes", report))
-      *static_cast<std::string*>(value) = node.text;
+  void read(const TomlValue& toml, void* value, const FieldRule&, Report& report, TableOf) const override {
+    if (expect(toml, TomlValue::Type::text, "a text in quotes", report))
+      *static_cast<std::string*>(value) = toml.text;
   }
   void write(TomlText& out, const void* value) const override {
     out.add(std::string_view(*static_cast<const std::string*>(value)));
@@ -29,24 +29,24 @@ class TextType final : public FieldType {
     text.resize(in.take_count());
     in.take(text.data(), text.size());
   }
-  Node schema(const FieldRule&) const override { return type_schema("string"); }
+  TomlValue schema(const FieldRule&) const override { return type_schema("string"); }
 };
 
 class ColourType final : public PlainType<Colour> {
  public:
-  void read(const Node& node, void* value, const FieldRule&, Report& report, TableOf) const override {
-    const auto colour = node.type == Node::Type::text ? parse_colour(node.text) : std::nullopt;
+  void read(const TomlValue& toml, void* value, const FieldRule&, Report& report, TableOf) const override {
+    const auto colour = toml.type == TomlValue::Type::text ? parse_colour(toml.text) : std::nullopt;
     if (colour)
       in(value) = *colour;
     else
-      report_type(node, "a colour like \"#24352a\" or \"#24352a80\"", report);
+      report_type(toml, "a colour like \"#24352a\" or \"#24352a80\"", report);
   }
   void write(TomlText& out, const void* value) const override {
     out.add(std::string_view(to_text(in(value))));
   }
-  Node schema(const FieldRule&) const override {
-    Node schema = type_schema("string");
-    put(schema, "pattern", text_node("^#([0-9a-fA-F]{6}|[0-9a-fA-F]{8})$"));
+  TomlValue schema(const FieldRule&) const override {
+    TomlValue schema = type_schema("string");
+    put(schema, "pattern", text_toml("^#([0-9a-fA-F]{6}|[0-9a-fA-F]{8})$"));
     return schema;
   }
   int parts() const override { return 4; }
@@ -62,12 +62,12 @@ class ColourType final : public PlainType<Colour> {
 
 class EntityType final : public PlainType<Entity> {
  public:
-  void read(const Node& node, void* value, const FieldRule& rule, Report& report, TableOf of) const override {
-    if (node.type != Node::Type::array || node.items.size() != 2)
-      return report_type(node, "a pair like [16, 16]", report);
-    type_of(Tag<std::uint32_t>{}).read(node.items[0], &in(value).index, rule, report, of);
-    type_of(Tag<std::uint32_t>{}).read(node.items[1], &in(value).generation, rule, report, of);
-    if (!is_sound(value)) report.error(node.where, "no thing has an even generation");
+  void read(const TomlValue& toml, void* value, const FieldRule& rule, Report& report, TableOf of) const override {
+    if (toml.type != TomlValue::Type::array || toml.items.size() != 2)
+      return report_type(toml, "a pair like [16, 16]", report);
+    type_of(Tag<std::uint32_t>{}).read(toml.items[0], &in(value).index, rule, report, of);
+    type_of(Tag<std::uint32_t>{}).read(toml.items[1], &in(value).generation, rule, report, of);
+    if (!is_sound(value)) report.error(toml.where, "no thing has an even generation");
   }
   void write(TomlText& out, const void* value) const override {
     add_parts(out, std::int64_t{in(value).index}, std::int64_t{in(value).generation});
@@ -76,42 +76,42 @@ class EntityType final : public PlainType<Entity> {
   bool is_sound(const void* value) const override {
     return in(value).generation % 2 != 0 || in(value) == Entity{};
   }
-  Node schema(const FieldRule& rule) const override {
+  TomlValue schema(const FieldRule& rule) const override {
     return tuple_schema(type_of(Tag<std::uint32_t>{}).schema(rule), 2);
   }
 };
 
 class RandomType final : public PlainType<Random> {
  public:
-  void read(const Node& node, void* value, const FieldRule&, Report& report, TableOf) const override {
+  void read(const TomlValue& toml, void* value, const FieldRule&, Report& report, TableOf) const override {
     std::uint64_t bits = 0;
-    const char* const end = node.text.data() + node.text.size();
-    const auto parsed = std::from_chars(node.text.data(), end, bits, 16);
-    if (node.type != Node::Type::text || parsed.ec != std::errc{} || parsed.ptr != end)
-      return report_type(node, "hexadecimal digits in quotes", report);
+    const char* const end = toml.text.data() + toml.text.size();
+    const auto parsed = std::from_chars(toml.text.data(), end, bits, 16);
+    if (toml.type != TomlValue::Type::text || parsed.ec != std::errc{} || parsed.ptr != end)
+      return report_type(toml, "hexadecimal digits in quotes", report);
     in(value) = Random::from_state(bits);
   }
   void write(TomlText& out, const void* value) const override { out.add_bits(in(value).state()); }
-  Node schema(const FieldRule&) const override { return type_schema("string"); }
+  TomlValue schema(const FieldRule&) const override { return type_schema("string"); }
 };
 
 // As it stands: for what a struct reads later on.
 class NodeType final : public FieldType {
  public:
-  void read(const Node& node, void* value, const FieldRule&, Report&, TableOf) const override {
-    *static_cast<Node*>(value) = node;
+  void read(const TomlValue& toml, void* value, const FieldRule&, Report&, TableOf) const override {
+    *static_cast<TomlValue*>(value) = toml;
   }
   void write(TomlText& out, const void* value) const override {
-    out.add_plain(to_toml(*static_cast<const Node*>(value)));
+    out.add_plain(to_toml(*static_cast<const TomlValue*>(value)));
   }
   void write_state(StateWriter&, const void*) const override { no_state(); }
   void read_state(StateReader&, void*) const override { no_state(); }
   bool has_state() const override { return false; }
-  Node schema(const FieldRule&) const override { return Node{}; }
+  TomlValue schema(const FieldRule&) const override { return TomlValue{}; }
 
  private:
   [[noreturn]] static void no_state() {
-    throw std::logic_error("a Node stands in files alone: it has no state");
+    throw std::logic_error("a TomlValue stands in files alone: it has no state");
   }
 };
 
@@ -133,7 +133,7 @@ const FieldType& type_of(Tag<Random>) {
   static const RandomType type;
   return type;
 }
-const FieldType& type_of(Tag<Node>) {
+const FieldType& type_of(Tag<TomlValue>) {
   static const NodeType type;
   return type;
 }

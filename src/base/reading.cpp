@@ -8,14 +8,14 @@
 
 namespace vole {
 
-Reader::Reader(const Node& table, Report& report, TableOf table_of)
+Reader::Reader(const TomlValue& table, Report& report, TableOf table_of)
     : table_(table), report_(report), of_(table_of) {}
 
-const Node* Reader::take(std::string_view key, bool required) {
+const TomlValue* Reader::take(std::string_view key, bool required) {
   asked_.emplace_back(key);
-  const Node* node = table_.find(key);
-  if (!node && required) report_.error(table_.where, fmt::format("\"{}\" is missing here", key));
-  return node;
+  const TomlValue* toml = table_.find(key);
+  if (!toml && required) report_.error(table_.where, fmt::format("\"{}\" is missing here", key));
+  return toml;
 }
 
 bool Reader::was_asked(std::string_view key) const {
@@ -35,24 +35,24 @@ void Reader::read(const DescribedField& field, void* owner) {
 
 void Reader::read(std::string_view key, void* value, const FieldType& type, const FieldRule& rule) {
   const bool required = rule.required && of_ == TableOf::file;
-  if (const Node* node = take(key, required)) type.read(*node, value, rule, report_, of_);
+  if (const TomlValue* toml = take(key, required)) type.read(*toml, value, rule, report_, of_);
 }
 
 void Reader::read_state(std::string_view key, void* value, const FieldType& type, const FieldRule& rule) {
   if (of_ != TableOf::state) return;
-  const Node* const node = take(key, false);
-  if (!node) return;
-  type.read(*node, value, rule, report_, of_);
+  const TomlValue* const toml = take(key, false);
+  if (!toml) return;
+  type.read(*toml, value, rule, report_, of_);
   if (const std::optional<double> number = type.as_number(value); number && rule.limited())
-    detail::check_limits(*node, *number, rule, report_);
+    detail::check_limits(*toml, *number, rule, report_);
 }
 
 void Reader::read_rest(void* list, const detail::NamedType& type) {
   type.make_items(list, 0);
   rest_taken_ = true;
   if (!detail::check_items(table_, {}, of_, report_)) return;
-  std::vector<const Node::Entry*> rest;
-  for (const Node::Entry& entry : table_.entries)
+  std::vector<const TomlValue::Entry*> rest;
+  for (const TomlValue::Entry& entry : table_.entries)
     if (!was_asked(entry.key)) rest.push_back(&entry);
   type.make_items(list, rest.size());
   for (std::size_t i = 0; i < rest.size(); ++i) {
@@ -65,7 +65,7 @@ void Reader::read_rest(void* list, const detail::NamedType& type) {
 
 void Reader::finish() {
   if (rest_taken_) return;
-  for (const Node::Entry& entry : table_.entries) {
+  for (const TomlValue::Entry& entry : table_.entries) {
     if (!was_asked(entry.key))
       report_.error(entry.where, fmt::format("unknown key \"{}\"", entry.key),
                     did_you_mean(entry.key, asked_));
@@ -74,28 +74,28 @@ void Reader::finish() {
 
 namespace detail {
 
-void report_type(const Node& node, std::string_view wanted, Report& report) {
-  report.error(node.where, fmt::format("{} wanted here, not {}", wanted, to_text(node)));
+void report_type(const TomlValue& toml, std::string_view wanted, Report& report) {
+  report.error(toml.where, fmt::format("{} wanted here, not {}", wanted, to_text(toml)));
 }
 
-bool check_limits(const Node& node, double value, const FieldRule& rule, Report& report) {
+bool check_limits(const TomlValue& toml, double value, const FieldRule& rule, Report& report) {
   if (rule.allows(value)) return true;
   const bool below = value < rule.least;
-  report.error(node.where, fmt::format("{} is too {}; the {} is {}", value, below ? "small" : "large",
+  report.error(toml.where, fmt::format("{} is too {}; the {} is {}", value, below ? "small" : "large",
                                        below ? "least" : "most", below ? rule.least : rule.most));
   return false;
 }
 
-bool expect(const Node& node, Node::Type type, std::string_view wanted, Report& report) {
-  if (node.type == type) return true;
-  report_type(node, wanted, report);
+bool expect(const TomlValue& toml, TomlValue::Type type, std::string_view wanted, Report& report) {
+  if (toml.type == type) return true;
+  report_type(toml, wanted, report);
   return false;
 }
 
-bool check_items(const Node& node, const FieldRule& rule, TableOf of, Report& report) {
-  const std::size_t count = node.type == Node::Type::array ? node.items.size() : node.entries.size();
+bool check_items(const TomlValue& toml, const FieldRule& rule, TableOf of, Report& report) {
+  const std::size_t count = toml.type == TomlValue::Type::array ? toml.items.size() : toml.entries.size();
   if (of == TableOf::state || count <= rule.most_items) return true;
-  report.error(node.where, fmt::format("{} items are too many here; the most is {}", count, rule.most_items));
+  report.error(toml.where, fmt::format("{} items are too many here; the most is {}", count, rule.most_items));
   return false;
 }
 

@@ -1,4 +1,4 @@
-// The only file that includes the TOML library: it is heavy, and its types stay behind Node.
+// The only file that includes the TOML library: it is heavy, and its types stay behind TomlValue.
 #define TOML_HEADER_ONLY 1
 // Its assertions fail on some malformed files that it then reports as it should; a debug build must not end
 // there.
@@ -22,7 +22,7 @@
 
 #include "toml_limits.hpp"
 #include "toml_message.hpp"
-#include "vole/base/node.hpp"
+#include "vole/base/toml_value.hpp"
 
 namespace vole {
 namespace {
@@ -37,32 +37,32 @@ class Converter {
     return {file_, static_cast<int>(source.begin.line), static_cast<int>(source.begin.column)};
   }
 
-  Node convert(const toml::node& from) const {
-    Node node;
+  TomlValue convert(const toml::node& from) const {
+    TomlValue node;
     node.where = position(from.source());
     switch (from.type()) {
       case toml::node_type::table:
         fill_table(node, *from.as_table());
         break;
       case toml::node_type::array:
-        node.type = Node::Type::array;
+        node.type = TomlValue::Type::array;
         for (const toml::node& item : *from.as_array()) node.items.push_back(convert(item));
         break;
       case toml::node_type::string:
-        node.type = Node::Type::text;
+        node.type = TomlValue::Type::text;
         node.text = from.as_string()->get();
         break;
       case toml::node_type::integer:
-        node.type = Node::Type::whole;
+        node.type = TomlValue::Type::whole;
         node.whole = from.as_integer()->get();
         node.number = static_cast<double>(node.whole);
         break;
       case toml::node_type::floating_point:
-        node.type = Node::Type::number;
+        node.type = TomlValue::Type::number;
         node.number = from.as_floating_point()->get();
         break;
       case toml::node_type::boolean:
-        node.type = Node::Type::yes_no;
+        node.type = TomlValue::Type::yes_no;
         node.yes = from.as_boolean()->get();
         break;
       default:
@@ -73,8 +73,8 @@ class Converter {
   }
 
  private:
-  void fill_table(Node& node, const toml::table& table) const {
-    node.type = Node::Type::table;
+  void fill_table(TomlValue& node, const toml::table& table) const {
+    node.type = TomlValue::Type::table;
     // The library keeps keys sorted; games want the order of the file (clip rules, layers, letters).
     std::vector<std::pair<const toml::key*, const toml::node*>> in_order;
     for (const auto& [key, value] : table) in_order.emplace_back(&key, &value);
@@ -86,8 +86,8 @@ class Converter {
       node.entries.push_back({std::string(key->str()), position(key->source()), convert(*value)});
   }
 
-  static void fill_date(Node& node, const toml::node& from) {
-    node.type = Node::Type::date;
+  static void fill_date(TomlValue& node, const toml::node& from) {
+    node.type = TomlValue::Type::date;
     std::ostringstream text;
     from.visit([&text](const auto& value) {
       if constexpr (toml::is_date<decltype(value)> || toml::is_time<decltype(value)> ||
@@ -102,12 +102,12 @@ class Converter {
 
 }  // namespace
 
-Node parse_toml(std::string_view text, std::string_view file) {
+TomlValue parse_toml(std::string_view text, std::string_view file) {
   const Converter converter(file);
   check_toml_limits(text, converter.file());
   try {
     const toml::table table = toml::parse(text);
-    Node root = converter.convert(table);
+    TomlValue root = converter.convert(table);
     root.where.line = 1;
     root.where.column = 1;
     return root;

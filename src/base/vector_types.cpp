@@ -8,10 +8,10 @@ namespace vole::detail {
 namespace {
 
 // Whether it is a list of so many; reports otherwise. What stands in a state is never wrong in the same way as a file.
-bool is_list(const Node& node, std::size_t count, std::string_view wanted, TableOf of, Report& report) {
-  if (node.type == Node::Type::array && node.items.size() == count) return true;
+bool is_list(const TomlValue& toml, std::size_t count, std::string_view wanted, TableOf of, Report& report) {
+  if (toml.type == TomlValue::Type::array && toml.items.size() == count) return true;
   const std::string plain = "a list of " + std::to_string(count) + " numbers";
-  report_type(node, of == TableOf::file ? wanted : std::string_view(plain), report);
+  report_type(toml, of == TableOf::file ? wanted : std::string_view(plain), report);
   return false;
 }
 
@@ -24,10 +24,10 @@ class PairType final : public PlainType<V> {
   using Part = typename V::value_type;
 
  public:
-  void read(const Node& node, void* value, const FieldRule& rule, Report& report, TableOf of) const override {
-    if (!is_list(node, 2, pair_wanted, of, report)) return;
+  void read(const TomlValue& toml, void* value, const FieldRule& rule, Report& report, TableOf of) const override {
+    if (!is_list(toml, 2, pair_wanted, of, report)) return;
     for (int i = 0; i < 2; ++i)
-      part_type().read(node.items[static_cast<std::size_t>(i)], &in(value)[i], rule, report, of);
+      part_type().read(toml.items[static_cast<std::size_t>(i)], &in(value)[i], rule, report, of);
   }
   void write(TomlText& out, const void* value) const override {
     if constexpr (std::is_integral_v<Part>)
@@ -35,7 +35,7 @@ class PairType final : public PlainType<V> {
     else
       add_parts(out, in(value).x, in(value).y);
   }
-  Node schema(const FieldRule& rule) const override { return tuple_schema(part_type().schema(rule), 2); }
+  TomlValue schema(const FieldRule& rule) const override { return tuple_schema(part_type().schema(rule), 2); }
   int parts() const override { return 2; }
   Vec4 parts_of(const void* value) const override {
     return Vec4(static_cast<float>(in(value).x), static_cast<float>(in(value).y), 0, 0);
@@ -62,11 +62,11 @@ class RectType final : public PlainType<R> {
   using Part = typename R::Scalar;
 
  public:
-  void read(const Node& node, void* value, const FieldRule& rule, Report& report, TableOf of) const override {
-    if (!is_list(node, 4, box_wanted, of, report)) return;
+  void read(const TomlValue& toml, void* value, const FieldRule& rule, Report& report, TableOf of) const override {
+    if (!is_list(toml, 4, box_wanted, of, report)) return;
     R& rect = in(value);
     Part* const parts[] = {&rect.at.x, &rect.at.y, &rect.size.x, &rect.size.y};
-    for (std::size_t i = 0; i < 4; ++i) part_type().read(node.items[i], parts[i], rule, report, of);
+    for (std::size_t i = 0; i < 4; ++i) part_type().read(toml.items[i], parts[i], rule, report, of);
   }
   void write(TomlText& out, const void* value) const override {
     const R& rect = in(value);
@@ -76,7 +76,7 @@ class RectType final : public PlainType<R> {
     else
       add_parts(out, rect.at.x, rect.at.y, rect.size.x, rect.size.y);
   }
-  Node schema(const FieldRule& rule) const override { return tuple_schema(part_type().schema(rule), 4); }
+  TomlValue schema(const FieldRule& rule) const override { return tuple_schema(part_type().schema(rule), 4); }
   bool can_be_position() const override { return std::is_floating_point_v<Part>; }
   void move_origin(void* value, const FieldRule& rule, const OriginMove& by) const override {
     if constexpr (std::is_floating_point_v<Part>)
@@ -89,16 +89,16 @@ class RectType final : public PlainType<R> {
 
 class FourType final : public PlainType<Vec4> {
  public:
-  void read(const Node& node, void* value, const FieldRule&, Report& report, TableOf) const override {
-    if (!is_list(node, 4, "a list of 4 numbers", TableOf::file, report)) return;
+  void read(const TomlValue& toml, void* value, const FieldRule&, Report& report, TableOf) const override {
+    if (!is_list(toml, 4, "a list of 4 numbers", TableOf::file, report)) return;
     for (int i = 0; i < 4; ++i)
-      read_number(node.items[static_cast<std::size_t>(i)], in(value)[i], {}, report, TableOf::state);
+      read_number(toml.items[static_cast<std::size_t>(i)], in(value)[i], {}, report, TableOf::state);
   }
   void write(TomlText& out, const void* value) const override {
     const Vec4& four = in(value);
     add_parts(out, four.x, four.y, four.z, four.w);
   }
-  Node schema(const FieldRule&) const override { return tuple_schema(plain_number_schema({}), 4); }
+  TomlValue schema(const FieldRule&) const override { return tuple_schema(plain_number_schema({}), 4); }
 };
 
 }  // namespace

@@ -81,18 +81,18 @@ void Camera::jump_to(Vec2 wanted) {
   middle_ = before_ = kept_inside(middle);
   shown_ = on_pixels(middle_);
   looks_ = {0, 0};
-  glide_ = {};
+  move_ = {};
   goes_along_ = {};
 }
 
 void Camera::remember(float seconds) {
   before_ = middle_;
   zoom_before_ = zoom_now_;
-  if (zoom_glide_.left > 0) {
-    zoom_glide_.left = std::max(zoom_glide_.left - seconds, 0.0f);
-    const float share_left = zoom_glide_.left / zoom_glide_.seconds;
+  if (zoom_move_.left > 0) {
+    zoom_move_.left = std::max(zoom_move_.left - seconds, 0.0f);
+    const float share_left = zoom_move_.left / zoom_move_.seconds;
     zoom =
-        share_left > 0 ? zoom_glide_.to + (zoom_glide_.from - zoom_glide_.to) * share_left : zoom_glide_.to;
+        share_left > 0 ? zoom_move_.to + (zoom_move_.from - zoom_move_.to) * share_left : zoom_move_.to;
   }
   go_on_shaking(seconds);
 }
@@ -114,11 +114,11 @@ void Camera::follow(const CameraTarget& wanted, float passed) {
   const float share = share_of_way(seconds, smoothing);
   const float fitting = fitting_zoom(target.size);
   zoom_now_ = target.size == Vec2{0, 0} ? fitting : zoom_now_ + (fitting - zoom_now_) * share;
-  const Vec2 look = target.velocity * ahead + Vec2{target.faces * facing, 0};
-  looks_ += (look - looks_) * share_of_way(seconds, turning);
+  const Vec2 look = target.velocity * ahead + Vec2{target.faces * face_ahead, 0};
+  looks_ += (look - looks_) * share_of_way(seconds, ahead_seconds);
   const Vec2 away = target.at + offset + looks_ - middle_;
   const Vec2 distance{beyond_slack(away.x, slack.x), beyond_slack(away.y, slack.y)};
-  middle_ = along_glide(kept_inside(middle_ + distance * share), seconds);
+  middle_ = along_move(kept_inside(middle_ + distance * share), seconds);
   if (target.size == Vec2{0, 0})
     go_along_with_pixels(target);
   else
@@ -129,15 +129,15 @@ void Camera::stay(float passed) {
   const float seconds = brought_within_seconds(passed);
   remember(seconds);
   zoom_now_ = zoom;
-  middle_ = along_glide(kept_inside(middle_), seconds);
+  middle_ = along_move(kept_inside(middle_), seconds);
   rest_on_pixels();
 }
 
-// Between where it was when the glide began and where it would be without.
-Vec2 Camera::along_glide(Vec2 middle, float seconds) {
-  if (!(glide_.left > 0)) return middle;
-  glide_.left = std::max(glide_.left - seconds, 0.0f);
-  return glide_.from + (middle - glide_.from) * softly(1 - glide_.left / glide_.seconds);
+// Between where it was when the move began and where it would be without.
+Vec2 Camera::along_move(Vec2 middle, float seconds) {
+  if (!(move_.left > 0)) return middle;
+  move_.left = std::max(move_.left - seconds, 0.0f);
+  return move_.from + (middle - move_.from) * softly(1 - move_.left / move_.seconds);
 }
 
 void Camera::rest_on_pixels() {
@@ -182,21 +182,21 @@ void Camera::zoom_about(Vec2 about, float to) {
   goes_along_ = {};
 }
 
-void Camera::glide_zoom(float to, float within) {
+void Camera::zoom_over(float to, float within) {
   const float wanted = brought_within(to, least_zoom, most_zoom), seconds = brought_within_seconds(within);
   if (seconds == 0) {
     zoom = wanted;
-    zoom_glide_ = {};
+    zoom_move_ = {};
     return;
   }
-  zoom_glide_ = {zoom, wanted, seconds, seconds};
+  zoom_move_ = {zoom, wanted, seconds, seconds};
 }
 
-void Camera::glide(const Rect& to, float within) {
+void Camera::move_over(const Rect& to, float within) {
   const float seconds = brought_within_seconds(within);
   bounds = {brought_within_reach(to.at), brought_within_reach(to.size)};
   if (seconds > 0)
-    glide_ = {middle_, seconds, seconds};
+    move_ = {middle_, seconds, seconds};
   else
     jump_to(middle_);
 }
@@ -265,7 +265,7 @@ IVec2 Camera::corner(Vec2 parallax, float share, Vec2 origin) const {
   const Vec2 along = on_pixels(target) + on_pixels(from_before_ + (from_target_ - from_before_) * share);
   Vec2 pixel{goes_along_.x ? along.x : shown_.x, goes_along_.y ? along.y : shown_.y};
   // Not a pixel beyond the bounds either; on its way to others it is outside of them.
-  if (!(glide_.left > 0)) pixel = kept_inside(pixel);
+  if (!(move_.left > 0)) pixel = kept_inside(pixel);
   // A layer of another parallax shows what it would without zoom in the middle of the canvas.
   const auto of_layer = [zoom_shown](float at_middle, float shown, float shaken_by, int length,
                                      float along_with, float moved) {

@@ -41,7 +41,7 @@ PictureItem show(const Frame& frame, Vec2 at) {
   item.from = frame.area;
   item.alpha = frame.alpha;
   item.at = at;
-  // Seen from the part that is left of the frame; holds under flips and turns as well, which go round it.
+  // Seen from the part that is left of the frame; holds for what is mirrored and turned as well, which go round it.
   item.pivot = frame.pivot - frame.offset;
   return item;
 }

@@ -123,17 +123,17 @@ void ask_for(const Colour* row, int count) {
 // A frame in its own size: rows are copied or blended whole.
 void draw_upright(const PictureItem& item, const IRect& clip, Image& canvas) {
   const IVec2 size = item.from.size;
-  const IVec2 pivot{item.flip_x ? size.x - item.pivot.x : item.pivot.x,
-                    item.flip_y ? size.y - item.pivot.y : item.pivot.y};
+  const IVec2 pivot{item.mirrored ? size.x - item.pivot.x : item.pivot.x,
+                    item.upside_down ? size.y - item.pivot.y : item.pivot.y};
   const IRect whole{{static_cast<int>(item.at.x) - pivot.x, static_cast<int>(item.at.y) - pivot.y}, size};
   const IRect shown = whole.shared_with(clip);
   if (shown.empty()) return;
   const int skip = shown.left() - whole.left();
   const auto row_from = [&](int y) {
-    const int row = item.flip_y ? size.y - 1 - (y - whole.top()) : y - whole.top();
+    const int row = item.upside_down ? size.y - 1 - (y - whole.top()) : y - whole.top();
     return item.picture->row(item.from.top() + row) + item.from.left();
   };
-  if (item.flip_x) {
+  if (item.mirrored) {
     with_operation(item, [&](const auto& put) {
       for (int y = shown.top(); y < shown.bottom(); ++y) {
         const Colour* const mirrored = row_from(y) + size.x - 1 - skip;
@@ -160,8 +160,8 @@ IRect reach_of(const PictureItem& item) {
   const IVec2 size = item.from.size;
   float left = 1e9f, top = 1e9f, right = -1e9f, bottom = -1e9f;
   for (const IVec2 corner : {IVec2{0, 0}, IVec2{size.x, 0}, IVec2{0, size.y}, size}) {
-    const float x = static_cast<float>(corner.x - item.pivot.x) * item.scale.x * (item.flip_x ? -1.0f : 1.0f);
-    const float y = static_cast<float>(corner.y - item.pivot.y) * item.scale.y * (item.flip_y ? -1.0f : 1.0f);
+    const float x = static_cast<float>(corner.x - item.pivot.x) * item.scale.x * (item.mirrored ? -1.0f : 1.0f);
+    const float y = static_cast<float>(corner.y - item.pivot.y) * item.scale.y * (item.upside_down ? -1.0f : 1.0f);
     left = std::min(left, item.at.x + c * x - s * y);
     right = std::max(right, item.at.x + c * x - s * y);
     top = std::min(top, item.at.y + s * x + c * y);
@@ -247,8 +247,8 @@ void draw_picture(const PictureItem& item, const IRect& clip, Image& canvas, std
 PixelMap pixel_map(const PictureItem& item) {
   const double c = cos_degrees(item.rotation);
   const double s = sin_degrees(item.rotation);
-  const double scale_x = item.scale.x * (item.flip_x ? -1.0 : 1.0);
-  const double scale_y = item.scale.y * (item.flip_y ? -1.0 : 1.0);
+  const double scale_x = item.scale.x * (item.mirrored ? -1.0 : 1.0);
+  const double scale_y = item.scale.y * (item.upside_down ? -1.0 : 1.0);
   PixelMap map;
   map.across_u = fixed(c / scale_x);
   map.down_u = fixed(s / scale_x);

@@ -41,7 +41,7 @@ PictureItem item_of(const TilesItem& grid, const TileCell& cell, IVec2 corner) {
           .at = Vec2(corner) + Vec2{at_right ? size.x : 0, at_bottom ? size.y : 0},
           .pivot = -frame.offset,
           .rotation = static_cast<float>(90 * cell.quarters),
-          .flip_x = cell.mirrored,
+          .mirrored = cell.mirrored,
           .tint = grid.tint,
           .opacity = grid.opacity};
 }

@@ -246,7 +246,7 @@ std::string name_of(const Chord& binding, const std::vector<TouchArea>& areas) {
   return text;
 }
 
-Node controls_schema() {
+TomlValue controls_schema() {
   return schema_of<ControlsText>();
 }
 

@@ -29,13 +29,13 @@ void check_order(const std::vector<Checkpoint>& checkpoints, Report& report) {
 
 }  // namespace
 
-void read_field(const Node& node, Checkpoint& point, const FieldRule&, Report& report) {
-  point.where = node.where;
-  if (!detail::expect(node, Node::Type::text, "a text in quotes", report)) return;
-  std::string_view rest = node.text;
+void read_field(const TomlValue& toml, Checkpoint& point, const FieldRule&, Report& report) {
+  point.where = toml.where;
+  if (!detail::expect(toml, TomlValue::Type::text, "a text in quotes", report)) return;
+  std::string_view rest = toml.text;
   const auto tick = parse_number<std::int64_t>(take_word(rest));
   if (!tick || *tick < 0 || !is_checksum(rest))
-    return report.error(node.where, fmt::format("\"{}\" is not a checkpoint", node.text),
+    return report.error(toml.where, fmt::format("\"{}\" is not a checkpoint", toml.text),
                         "a checkpoint is like \"300 9f3c20aa17be4d55\"");
   point.tick = *tick;
   point.checksum = rest;
@@ -45,16 +45,16 @@ void write_field(TomlText& out, const Checkpoint& point) {
   out.add(std::string_view(fmt::format("{} {}", point.tick, point.checksum)));
 }
 
-Node schema_field(const Checkpoint&, const FieldRule&) {
+TomlValue schema_field(const Checkpoint&, const FieldRule&) {
   return detail::type_schema("string");
 }
 
 Recording read_recording(const std::string& path) {
   Report report;
   Recording recording;
-  const Node root = read_toml(path, Recording::most_bytes);
+  const TomlValue root = read_toml(path, Recording::most_bytes);
   // Another format may have other keys: that it is another one is what is worth reporting.
-  if (const Node* format = root.find("format"); format && format->type == Node::Type::whole)
+  if (const TomlValue* format = root.find("format"); format && format->type == TomlValue::Type::whole)
     if (format->whole != recording.format)
       throw Error(format->where, fmt::format("is a recording in format {}", format->whole),
                   fmt::format("this build reads format {}", recording.format));
@@ -68,7 +68,7 @@ Recording read_recording(const std::string& path) {
   return recording;
 }
 
-Node recording_schema() {
+TomlValue recording_schema() {
   return schema_of<Recording>();
 }
 

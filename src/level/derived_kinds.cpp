@@ -14,32 +14,32 @@
 namespace vole {
 namespace {
 
-std::int64_t count_values(const Node& node) {
+std::int64_t count_values(const TomlValue& toml) {
   std::int64_t count = 1;
-  for (const Node& item : node.items) count += count_values(item);
-  for (const Node::Entry& entry : node.entries) count += count_values(entry.value);
+  for (const TomlValue& item : toml.items) count += count_values(item);
+  for (const TomlValue::Entry& entry : toml.entries) count += count_values(entry.value);
   return count;
 }
 
 // Takes its keys out of the table.
-KindHead take_head(Node& kind, Report& report) {
-  Node written;
+KindHead take_head(TomlValue& kind, Report& report) {
+  TomlValue written;
   written.where = kind.where;
   const auto first_of_head =
       std::stable_partition(kind.entries.begin(), kind.entries.end(),
-                            [](const Node::Entry& entry) { return !is_in_head(entry.key); });
+                            [](const TomlValue::Entry& entry) { return !is_in_head(entry.key); });
   written.entries.assign(std::make_move_iterator(first_of_head), std::make_move_iterator(kind.entries.end()));
   kind.entries.erase(first_of_head, kind.entries.end());
   KindHead head;
   read(written, head, report);
-  if (const Node* const from = written.find("from"); from && from->type != Node::Type::text)
+  if (const TomlValue* const from = written.find("from"); from && from->type != TomlValue::Type::text)
     head.from.reset();
   return head;
 }
 
 class Derivation {
  public:
-  Derivation(Named<Node>& kinds, Report& report) : kinds_(kinds), report_(report) {
+  Derivation(Named<TomlValue>& kinds, Report& report) : kinds_(kinds), report_(report) {
     for (std::size_t i = 0; i < kinds.size(); ++i) {
       by_name_[kinds[i].name] = i;
       heads_.push_back(take_head(kinds[i].value, report));
@@ -106,27 +106,27 @@ class Derivation {
                            "kinds are made from kinds that are made from others, and so on, to more than is "
                            "read",
                            "at most 32 in a row, and 2 million values in all");
-    Node made = kinds_[base].value;
+    TomlValue made = kinds_[base].value;
     made.where = kinds_[kind].value.where;
     for (const Located<std::string>& name : head.without) leave_out(name, made);
     made.merge(kinds_[kind].value);
     kinds_[kind].value = std::move(made);
   }
 
-  void leave_out(const Located<std::string>& name, Node& made) {
+  void leave_out(const Located<std::string>& name, TomlValue& made) {
     const auto found = std::find_if(made.entries.begin(), made.entries.end(),
-                                    [&name](const Node::Entry& entry) { return entry.key == name.value; });
+                                    [&name](const TomlValue::Entry& entry) { return entry.key == name.value; });
     if (found != made.entries.end()) {
       made.entries.erase(found);
       return;
     }
     std::vector<std::string> known;
-    for (const Node::Entry& entry : made.entries) known.push_back(entry.key);
+    for (const TomlValue::Entry& entry : made.entries) known.push_back(entry.key);
     report_.error(name.where, fmt::format("there is no \"{}\" to leave out", name.value),
                   did_you_mean(name.value, known));
   }
 
-  Named<Node>& kinds_;
+  Named<TomlValue>& kinds_;
   Report& report_;
   std::map<std::string, std::size_t, std::less<>> by_name_;
   std::vector<KindHead> heads_;
@@ -143,7 +143,7 @@ bool is_in_head(std::string_view key) {
                      [key](const DescribedField& field) { return field.key == key; });
 }
 
-void derive_kinds(Named<Node>& kinds, Report& report) {
+void derive_kinds(Named<TomlValue>& kinds, Report& report) {
   Derivation(kinds, report).derive_all();
 }
 

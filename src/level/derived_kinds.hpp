@@ -6,6 +6,6 @@
 namespace vole {
 
 // Puts what each kind says over what it is made from, and takes out `from` and `without`. What is wrong goes to the report.
-void derive_kinds(Named<Node>& kinds, Report& report);
+void derive_kinds(Named<TomlValue>& kinds, Report& report);
 
 }  // namespace vole

@@ -33,20 +33,20 @@ Distance distance(Neighbours wanted, Neighbours there) {
 
 }  // namespace
 
-Neighbours that_matter(Neighbours neighbours, Edges edges) {
+Neighbours that_matter(Neighbours neighbours, NeighbourSet set) {
   int matter = neighbours & sides_mask;
   for (int corner = 1; corner < neighbour_count; corner += 2)
     if (has(neighbours, corner) && has(neighbours, corner - 1) && has(neighbours, corner + 1))
       matter |= 1 << corner;
-  if (edges == Edges::sides) matter &= sides_mask;
-  if (edges == Edges::corners) matter &= ~sides_mask;
+  if (set == NeighbourSet::four) matter &= sides_mask;
+  if (set == NeighbourSet::diagonal) matter &= ~sides_mask;
   return static_cast<Neighbours>(matter);
 }
 
-const std::vector<Neighbours>& cases_of(Edges edges) {
+const std::vector<Neighbours>& cases_of(NeighbourSet set) {
   static const auto all = [] {
     std::array<std::vector<Neighbours>, 3> cases;
-    for (const Edges each : {Edges::sides, Edges::corners, Edges::all}) {
+    for (const NeighbourSet each : {NeighbourSet::four, NeighbourSet::diagonal, NeighbourSet::eight}) {
       std::vector<Neighbours>& its = cases[static_cast<std::size_t>(each)];
       for (int neighbours = 0; neighbours < 256; ++neighbours)
         its.push_back(that_matter(static_cast<Neighbours>(neighbours), each));
@@ -55,12 +55,12 @@ const std::vector<Neighbours>& cases_of(Edges edges) {
     }
     return cases;
   }();
-  return all[static_cast<std::size_t>(edges)];
+  return all[static_cast<std::size_t>(set)];
 }
 
-std::string to_text(Neighbours neighbours, Edges edges) {
+std::string to_text(Neighbours neighbours, NeighbourSet set) {
   if (neighbours == 0) return "none";
-  if (neighbours == that_matter(0xff, edges)) return "all";
+  if (neighbours == that_matter(0xff, set)) return "all";
   std::string text;
   for (int i = 0; i < neighbour_count; ++i) {
     if (!has(neighbours, i)) continue;
@@ -70,9 +70,9 @@ std::string to_text(Neighbours neighbours, Edges edges) {
   return text;
 }
 
-void TileGroup::find_nearest_cases() {
+void TileMaterial::find_nearest_cases() {
   for (int neighbours = 0; neighbours < 256; ++neighbours) {
-    const Neighbours wanted = that_matter(static_cast<Neighbours>(neighbours), edges);
+    const Neighbours wanted = that_matter(static_cast<Neighbours>(neighbours), set);
     const auto nearest = std::min_element(cases.begin(), cases.end(), [&](const Case& a, const Case& b) {
       return distance(wanted, a.neighbours) < distance(wanted, b.neighbours);
     });
@@ -80,8 +80,8 @@ void TileGroup::find_nearest_cases() {
   }
 }
 
-std::vector<Neighbours> TileGroup::missing() const {
-  std::vector<Neighbours> missing = cases_of(edges);
+std::vector<Neighbours> TileMaterial::missing() const {
+  std::vector<Neighbours> missing = cases_of(set);
   std::erase_if(missing, [this](Neighbours each) {
     return std::any_of(cases.begin(), cases.end(),
                        [each](const Case& its) { return its.neighbours == each; });
@@ -89,7 +89,7 @@ std::vector<Neighbours> TileGroup::missing() const {
   return missing;
 }
 
-int TileGroup::tile(Neighbours neighbours, std::int64_t x, std::int64_t y) const {
+int TileMaterial::tile(Neighbours neighbours, std::int64_t x, std::int64_t y) const {
   const std::vector<Choice>& choices = cases[by_neighbours[neighbours]].choices;
   if (choices.size() == 1) return choices[0].tile;
   return choices[choose_by_weight(choices, cell_chance(seed, x, y),
@@ -97,10 +97,10 @@ int TileGroup::tile(Neighbours neighbours, std::int64_t x, std::int64_t y) const
       .tile;
 }
 
-Neighbours neighbours_of(const std::vector<TileGroup>& groups, const GroupGrid& painted,
+Neighbours neighbours_of(const std::vector<TileMaterial>& materials, const MaterialGrid& painted,
                          const TileGrid& tiles, IVec2 cell) {
   const int mine = painted.find(cell) - 1;
-  const TileGroup& group = groups[static_cast<std::size_t>(mine)];
+  const TileMaterial& material = materials[static_cast<std::size_t>(mine)];
   const auto joins = [](const std::vector<int>& joined, int index) {
     return std::binary_search(joined.begin(), joined.end(), index);
   };
@@ -109,18 +109,18 @@ Neighbours neighbours_of(const std::vector<TileGroup>& groups, const GroupGrid& 
     const IVec2 at = cell + neighbour_steps[i];
     const int other = painted.find(at) - 1;
     const bool counts = !painted.contains(at.x, at.y) || other == mine ||
-                        (other >= 0 ? joins(group.joined_groups, other)
-                                    : joins(group.joined_tiles, TileCell::from(tiles.find(at)).tile));
+                        (other >= 0 ? joins(material.joined_materials, other)
+                                    : joins(material.joined_tiles, TileCell::from(tiles.find(at)).tile));
     if (counts) neighbours |= 1 << i;
   }
   return static_cast<Neighbours>(neighbours);
 }
 
-std::uint16_t edge_tile(const std::vector<TileGroup>& groups, const GroupGrid& painted, const TileGrid& tiles,
+std::uint16_t edge_tile(const std::vector<TileMaterial>& materials, const MaterialGrid& painted, const TileGrid& tiles,
                         IVec2 cell, IVec2 origin) {
-  const TileGroup& group = groups[painted.find(cell) - 1u];
+  const TileMaterial& material = materials[painted.find(cell) - 1u];
   const IVec2 placed = cell + origin;
-  return TileCell{group.tile(neighbours_of(groups, painted, tiles, cell), placed.x, placed.y)}.number();
+  return TileCell{material.tile(neighbours_of(materials, painted, tiles, cell), placed.x, placed.y)}.number();
 }
 
 }  // namespace vole

@@ -17,7 +17,7 @@ bool Kinds::has(std::string_view name) const {
   return find_named(all, name) != nullptr;
 }
 
-const Node& Kinds::kind(std::string_view name, const FilePosition& asked) const {
+const TomlValue& Kinds::kind(std::string_view name, const FilePosition& asked) const {
   if (const auto* found = find_named(all, name)) return found->value;
   throw Error(asked, fmt::format("no kind \"{}\"", name), did_you_mean(name, names_of(all)));
 }
@@ -25,28 +25,44 @@ const Node& Kinds::kind(std::string_view name, const FilePosition& asked) const 
 std::vector<std::string> Kinds::tags() const {
   std::set<std::string> found;
   for (const auto& item : all)
-    if (const Node* const tags = item.value.find("tags"))
-      for (const Node& tag : tags->items)
-        if (tag.type == Node::Type::text) found.insert(tag.text);
+    if (const TomlValue* const tags = item.value.find("tags"))
+      for (const TomlValue& tag : tags->items)
+        if (tag.type == TomlValue::Type::text) found.insert(tag.text);
   return {found.begin(), found.end()};
 }
 
-void Kinds::expect_tag(std::string_view tag) const {
+MeantThings meant_things(std::string_view text) {
+  constexpr std::string_view word = "tagged ";
+  if (!text.starts_with(word)) return {text, false};
+  return {text.substr(word.size()), true};
+}
+
+void Kinds::expect_meant(const MeantThings& meant, const FilePosition& asked) const {
+  if (meant.by_tag) return expect_tag(meant.name, asked);
+  if (has(meant.name)) return;
+  const std::vector<std::string> all_tags = tags();
+  const bool is_tag = std::find(all_tags.begin(), all_tags.end(), meant.name) != all_tags.end();
+  throw Error(asked, fmt::format("no kind \"{}\"", meant.name),
+              is_tag ? fmt::format("what has this tag is \"tagged {}\"", meant.name)
+                     : did_you_mean(meant.name, names_of(all)));
+}
+
+void Kinds::expect_tag(std::string_view tag, const FilePosition& asked) const {
   const auto has_it = [tag](const auto& item) {
-    const Node* const tags = item.value.find("tags");
+    const TomlValue* const tags = item.value.find("tags");
     return tags && std::any_of(tags->items.begin(), tags->items.end(),
-                               [tag](const Node& written) { return written.text == tag; });
+                               [tag](const TomlValue& written) { return written.text == tag; });
   };
   if (std::any_of(all.begin(), all.end(), has_it)) return;
-  throw Error(FilePosition{}, fmt::format("no kind has the tag \"{}\"", tag), did_you_mean(tag, tags()));
+  throw Error(asked, fmt::format("no kind has the tag \"{}\"", tag), did_you_mean(tag, tags()));
 }
 
 std::vector<std::string> Kinds::shapes() const {
   std::set<std::string> found;
   for (const auto& item : all)
-    if (const Node* const shapes = item.value.find("shapes"))
-      for (const Node& shape : shapes->items)
-        if (const Node* const name = shape.find("name"); name && name->type == Node::Type::text)
+    if (const TomlValue* const shapes = item.value.find("shapes"))
+      for (const TomlValue& shape : shapes->items)
+        if (const TomlValue* const name = shape.find("name"); name && name->type == TomlValue::Type::text)
           found.insert(name->text);
   return {found.begin(), found.end()};
 }
@@ -69,7 +85,7 @@ Kinds read_kinds(const std::string& root, const Categories& categories) {
       if (file.ends_with(".toml")) kinds.files.push_back(join_path(folder, file));
   for (const std::string& file : kinds.files) {
     report.gather([&] {
-      Named<Node> read_here;
+      Named<TomlValue> read_here;
       read_value(read_toml(file), read_here, items(most_kinds), report);
       for (auto& item : read_here) {
         if (item.name == "check") continue;  // for `vole check`: see check_notes.hpp
@@ -79,7 +95,7 @@ Kinds read_kinds(const std::string& root, const Categories& categories) {
                        "the first is at " + to_text(first->second));
         else if (kinds.all.size() == most_kinds)
           report.error(item.where, fmt::format("more than {} kinds in all files", most_kinds));
-        else if (detail::expect(item.value, Node::Type::table, "a table of components", report))
+        else if (detail::expect(item.value, TomlValue::Type::table, "a table of components", report))
           kinds.all.push_back(std::move(item));
       }
     });

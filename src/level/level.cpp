@@ -106,7 +106,7 @@ Level AssetType<Level>::load(Loading& loading) {
   return level;
 }
 
-Node AssetType<Level>::schema() {
+TomlValue AssetType<Level>::schema() {
   return schema_of<LevelText>();
 }
 

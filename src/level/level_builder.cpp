@@ -25,8 +25,8 @@ int letters_in(std::string_view row) {
 }
 
 void put(LevelLayer& layer, IVec2 at, const Paint& paint) {
-  if (paint.group >= 0)
-    layer.painted.set(at, static_cast<std::uint8_t>(paint.group + 1));
+  if (paint.material >= 0)
+    layer.painted.set(at, static_cast<std::uint8_t>(paint.material + 1));
   else
     layer.tiles.set(at, paint.cell.number());
 }
@@ -185,7 +185,7 @@ void LevelBuilder::add_layer(std::size_t index) {
   layer.offset = text.offset;
   layer.order = text.order;
   layer.tiles = TileGrid(level_.cells);
-  layer.painted = GroupGrid(level_.cells);
+  layer.painted = MaterialGrid(level_.cells);
   if (!text.picture.value.empty()) add_picture(text, layer);
   add_rows(text, layer);
   if (const auto csv = csv_files_.find(index); csv != csv_files_.end()) {
@@ -284,7 +284,7 @@ void LevelBuilder::report_unknown() {
                   did_you_mean(letter, known_letters_), unknown.times);
   std::vector<std::string> known = known_letters_;
   for (const Tile& tile : level_.tiles.tiles()) known.push_back(tile.name);
-  for (const TileGroup& group : level_.tiles.groups()) known.push_back(group.name);
+  for (const TileMaterial& material : level_.tiles.materials()) known.push_back(material.name);
   for (const auto& [field, unknown] : unknown_fields_)
     report_.error(
         unknown.first, fmt::format("\"{}\" is no letter of [letters], and no tile", field),
@@ -294,7 +294,7 @@ void LevelBuilder::report_unknown() {
 
 void LevelBuilder::choose_edges(LevelLayer& layer) {
   layer.painted.visit([&](IVec2 at, std::uint8_t) {
-    layer.tiles.set(at, edge_tile(level_.tiles.groups(), layer.painted, layer.tiles, at));
+    layer.tiles.set(at, edge_tile(level_.tiles.materials(), layer.painted, layer.tiles, at));
   });
 }
 

@@ -15,16 +15,16 @@ namespace {
 // Every key that is not listed names a component, so these tables cannot be read by a description alone. `read` returns
 // whether the key was one of its own.
 template <class Read>
-void read_with_components(const Node& node, Node& overrides, std::span<const std::string> known,
+void read_with_components(const TomlValue& toml, TomlValue& overrides, std::span<const std::string> known,
                           Report& report, const Read& read) {
-  overrides.where = node.where;
-  for (const Node::Entry& entry : node.entries) {
+  overrides.where = toml.where;
+  for (const TomlValue::Entry& entry : toml.entries) {
     if (read(entry)) continue;
     if (entry.key == "tags") {
       std::vector<std::string> tags;  // the one component that is a list
       read_value(entry.value, tags, items(most_tags), report);
       overrides.entries.push_back(entry);
-    } else if (entry.value.type == Node::Type::table) {
+    } else if (entry.value.type == TomlValue::Type::table) {
       overrides.entries.push_back(entry);
     } else {
       report.error(entry.where, fmt::format("unknown key \"{}\"", entry.key), did_you_mean(entry.key, known));
@@ -33,15 +33,15 @@ void read_with_components(const Node& node, Node& overrides, std::span<const std
 }
 
 const std::vector<std::string> place_keys{"kind", "cell", "at",    "pivot", "offset",
-                                          "flip", "name", "stays", "tags"};
+                                          "mirrored", "name", "keep", "tags"};
 const std::vector<std::string> scatter_keys{"kind", "count", "zone", "on", "seed", "apart", "tags"};
 
-Node table_with_components(Node properties) {
+TomlValue table_with_components(TomlValue properties) {
   detail::put(properties, "tags", schema_of<std::vector<std::string>>(items(most_tags)));
-  Node required;
-  required.type = Node::Type::array;
-  required.items.push_back(detail::text_node("kind"));
-  Node schema = detail::type_schema("object");
+  TomlValue required;
+  required.type = TomlValue::Type::array;
+  required.items.push_back(detail::text_toml("kind"));
+  TomlValue schema = detail::type_schema("object");
   detail::put(schema, "properties", std::move(properties));
   detail::put(schema, "required", std::move(required));
   detail::put(schema, "additionalProperties", detail::type_schema("object"));
@@ -53,20 +53,20 @@ const FieldRule scatter_apart = within(0, 4096);
 
 }  // namespace
 
-void read_field(const Node& node, TilesetNames& names, const FieldRule&, Report& report) {
-  if (node.type == Node::Type::array) return read_value(node, names.all, items(64), report);
+void read_field(const TomlValue& toml, TilesetNames& names, const FieldRule&, Report& report) {
+  if (toml.type == TomlValue::Type::array) return read_value(toml, names.all, items(64), report);
   names.all.resize(1);
-  read_value(node, names.all[0], {}, report);
+  read_value(toml, names.all[0], {}, report);
 }
 
-Node schema_field(const TilesetNames&, const FieldRule&) {
+TomlValue schema_field(const TilesetNames&, const FieldRule&) {
   return detail::either_schema({schema_of<std::string>(), schema_of<std::vector<std::string>>(items(64))});
 }
 
-void read_field(const Node& node, PlaceText& place, const FieldRule&, Report& report) {
-  if (!detail::expect(node, Node::Type::table, "a table", report)) return;
-  place.where = node.where;
-  read_with_components(node, place.overrides, place_keys, report, [&](const Node::Entry& entry) {
+void read_field(const TomlValue& toml, PlaceText& place, const FieldRule&, Report& report) {
+  if (!detail::expect(toml, TomlValue::Type::table, "a table", report)) return;
+  place.where = toml.where;
+  read_with_components(toml, place.overrides, place_keys, report, [&](const TomlValue::Entry& entry) {
     const auto read = [&](std::string_view key, auto& field, const FieldRule& rule = {}) {
       if (entry.key != key) return false;
       read_value(entry.value, field, rule, report);
@@ -74,31 +74,31 @@ void read_field(const Node& node, PlaceText& place, const FieldRule&, Report& re
     };
     return read("kind", place.kind) || read("cell", place.cell, level_pixels) ||
            read("at", place.at, level_pixels) || read("pivot", place.pivot) ||
-           read("offset", place.offset, level_pixels) || read("flip", place.flip) ||
-           read("name", place.name) || read("stays", place.stays);
+           read("offset", place.offset, level_pixels) || read("mirrored", place.mirrored) ||
+           read("name", place.name) || read("keep", place.keep);
   });
-  if (place.kind.value.empty()) report.error(node.where, "\"kind\" is missing here");
+  if (place.kind.value.empty()) report.error(toml.where, "\"kind\" is missing here");
   if (place.cell.has_value() == place.at.has_value())
-    report.error(node.where, "a place has either \"cell\" or \"at\"");
+    report.error(toml.where, "a place has either \"cell\" or \"at\"");
 }
 
-Node schema_field(const PlaceText&, const FieldRule&) {
-  Node properties;
+TomlValue schema_field(const PlaceText&, const FieldRule&) {
+  TomlValue properties;
   detail::put(properties, "kind", detail::type_schema("string"));
   detail::put(properties, "cell", schema_of<IVec2>());
   detail::put(properties, "at", schema_of<Vec2>());
   detail::put(properties, "pivot", schema_of<Anchor>());
   detail::put(properties, "offset", schema_of<Vec2>());
-  detail::put(properties, "flip", schema_of<bool>());
+  detail::put(properties, "mirrored", schema_of<bool>());
   detail::put(properties, "name", detail::type_schema("string"));
-  detail::put(properties, "stays", schema_of<bool>());
+  detail::put(properties, "keep", schema_of<bool>());
   return table_with_components(std::move(properties));
 }
 
-void read_field(const Node& node, ScatterText& scatter, const FieldRule&, Report& report) {
-  if (!detail::expect(node, Node::Type::table, "a table", report)) return;
-  scatter.where = node.where;
-  read_with_components(node, scatter.overrides, scatter_keys, report, [&](const Node::Entry& entry) {
+void read_field(const TomlValue& toml, ScatterText& scatter, const FieldRule&, Report& report) {
+  if (!detail::expect(toml, TomlValue::Type::table, "a table", report)) return;
+  scatter.where = toml.where;
+  read_with_components(toml, scatter.overrides, scatter_keys, report, [&](const TomlValue::Entry& entry) {
     const auto read = [&](std::string_view key, auto& field, const FieldRule& rule = {}) {
       if (entry.key != key) return false;
       read_value(entry.value, field, rule, report);
@@ -108,11 +108,11 @@ void read_field(const Node& node, ScatterText& scatter, const FieldRule&, Report
            read("zone", scatter.zone) || read("on", scatter.on, items(100)) || read("seed", scatter.seed) ||
            read("apart", scatter.apart, scatter_apart);
   });
-  if (scatter.kind.value.empty()) report.error(node.where, "\"kind\" is missing here");
+  if (scatter.kind.value.empty()) report.error(toml.where, "\"kind\" is missing here");
 }
 
-Node schema_field(const ScatterText&, const FieldRule&) {
-  Node properties;
+TomlValue schema_field(const ScatterText&, const FieldRule&) {
+  TomlValue properties;
   detail::put(properties, "kind", detail::type_schema("string"));
   detail::put(properties, "count", schema_of<int>(scatter_count));
   detail::put(properties, "zone", detail::type_schema("string"));
@@ -122,11 +122,11 @@ Node schema_field(const ScatterText&, const FieldRule&) {
   return table_with_components(std::move(properties));
 }
 
-void read_field(const Node& node, PieceText& piece, const FieldRule&, Report& report) {
-  read_weighted_name(node, "piece", "level", piece.piece, piece.weight, report);
+void read_field(const TomlValue& toml, PieceText& piece, const FieldRule&, Report& report) {
+  read_weighted_name(toml, "piece", "level", piece.piece, piece.weight, report);
 }
 
-Node schema_field(const PieceText&, const FieldRule&) {
+TomlValue schema_field(const PieceText&, const FieldRule&) {
   return weighted_name_schema("piece");
 }
 

@@ -16,8 +16,8 @@ namespace vole {
 struct TilesetNames {
   std::vector<Located<std::string>> all;
 };
-void read_field(const Node& node, TilesetNames& names, const FieldRule& rule, Report& report);
-Node schema_field(const TilesetNames& names, const FieldRule& rule);
+void read_field(const TomlValue& toml, TilesetNames& names, const FieldRule& rule, Report& report);
+TomlValue schema_field(const TilesetNames& names, const FieldRule& rule);
 
 struct LayerText {
   Located<std::string> name;
@@ -57,14 +57,14 @@ struct PlaceText {
   std::optional<Vec2> at;
   Anchor pivot = Anchor::bottom;
   Vec2 offset{0, 0};
-  bool flip = false;
+  bool mirrored = false;
   Located<std::string> name;
-  bool stays = false;
-  Node overrides;
+  bool keep = false;
+  TomlValue overrides;
   FilePosition where;
 };
-void read_field(const Node& node, PlaceText& place, const FieldRule& rule, Report& report);
-Node schema_field(const PlaceText& place, const FieldRule& rule);
+void read_field(const TomlValue& toml, PlaceText& place, const FieldRule& rule, Report& report);
+TomlValue schema_field(const PlaceText& place, const FieldRule& rule);
 
 struct ScatterText {
   Located<std::string> kind;
@@ -73,11 +73,11 @@ struct ScatterText {
   std::vector<Located<std::string>> on;
   std::int64_t seed = 0;
   float apart = 0;
-  Node overrides;
+  TomlValue overrides;
   FilePosition where;
 };
-void read_field(const Node& node, ScatterText& scatter, const FieldRule& rule, Report& report);
-Node schema_field(const ScatterText& scatter, const FieldRule& rule);
+void read_field(const TomlValue& toml, ScatterText& scatter, const FieldRule& rule, Report& report);
+TomlValue schema_field(const ScatterText& scatter, const FieldRule& rule);
 
 constexpr FieldRule level_pixels = within(-longest_level, longest_level);
 
@@ -103,7 +103,7 @@ struct PathText {
   std::optional<Located<std::vector<Vec2>>> points;
   std::optional<Located<std::vector<IVec2>>> cells;
   bool closed = false;
-  bool smooth = false;
+  bool curved = false;
 };
 template <class V>
 void describe(V& v, PathText& path) {
@@ -111,7 +111,7 @@ void describe(V& v, PathText& path) {
   v("points", path.points, level_pixels.items(1000));
   v("cells", path.cells, level_pixels.items(1000));
   v("closed", path.closed);
-  v("smooth", path.smooth);
+  v("curved", path.curved);
 }
 
 enum class SideIs { open, solid };
@@ -151,8 +151,8 @@ struct PieceText {
   Located<std::string> piece;
   double weight = 1;
 };
-void read_field(const Node& node, PieceText& piece, const FieldRule& rule, Report& report);
-Node schema_field(const PieceText& piece, const FieldRule& rule);
+void read_field(const TomlValue& toml, PieceText& piece, const FieldRule& rule, Report& report);
+TomlValue schema_field(const PieceText& piece, const FieldRule& rule);
 
 struct EndlessText {
   LevelSide side = LevelSide::right;

@@ -47,10 +47,10 @@ std::vector<Vec2> curved(const std::vector<Vec2>& points, bool closed) {
 
 }  // namespace
 
-LevelPath::LevelPath(std::string its_name, const std::vector<Vec2>& points, bool closed, bool smooth,
+LevelPath::LevelPath(std::string its_name, const std::vector<Vec2>& points, bool closed, bool is_curved,
                      FilePosition at)
     : name(std::move(its_name)), where(std::move(at)), closed_(closed) {
-  if (smooth && points.size() > 2) {
+  if (is_curved && points.size() > 2) {
     line_ = curved(points, closed);
   } else {
     line_ = points;

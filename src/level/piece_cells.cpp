@@ -30,7 +30,7 @@ PieceCells::PieceCells(std::shared_ptr<const Level> piece, const Level& into, co
       continue;
     }
     find_all(*set, set->tiles, into.tiles, [this](const Paint& paint) { tiles_.push_back(paint.cell.tile); });
-    find_all(*set, set->groups, into.tiles, [this](const Paint& paint) { groups_.push_back(paint.group); });
+    find_all(*set, set->materials, into.tiles, [this](const Paint& paint) { materials_.push_back(paint.material); });
   }
   layers_.assign(into.layers.size(), -1);
   for (std::size_t i = 0; i < piece_->layers.size(); ++i) {
@@ -58,7 +58,7 @@ Paint PieceCells::paint(std::size_t layer, IVec2 cell) const {
   const int index = layers_[layer];
   if (index < 0) return {};
   const LevelLayer& its = piece_->layers[static_cast<std::size_t>(index)];
-  if (const std::uint8_t group = its.painted.find(cell)) return {{}, groups_[group - 1u]};
+  if (const std::uint8_t material = its.painted.find(cell)) return {{}, materials_[material - 1u]};
   TileCell tile = TileCell::from(its.tiles.find(cell));
   if (tile.tile >= 0) tile.tile = tiles_[static_cast<std::size_t>(tile.tile)];
   return {tile, -1};

@@ -32,7 +32,7 @@ void PlaceBuilder::add_place(const PlaceText& text) {
                     "the first is at " + to_text(first->second));
   }
   level_.places.push_back(
-      {text.kind.value, at, text.flip, text.name.value, text.overrides, text.kind.where, -1, text.stays});
+      {text.kind.value, at, text.mirrored, text.name.value, text.overrides, text.kind.where, -1, text.keep});
 }
 
 void PlaceBuilder::add_zone(const ZoneText& text) {
@@ -90,7 +90,7 @@ void PlaceBuilder::add_path(const PathText& text) {
                          fmt::format("path \"{}\" has {} point{}{}", text.name.value, written,
                                      written == 1 ? "" : "s", written > 1 ? ", all on one spot" : ""),
                          "a path has two or more");
-  level_.paths.emplace_back(text.name.value, points, text.closed, text.smooth, text.name.where);
+  level_.paths.emplace_back(text.name.value, points, text.closed, text.curved, text.name.where);
 }
 
 void PlaceBuilder::add_scatter(const ScatterText& text) {
@@ -101,8 +101,8 @@ void PlaceBuilder::add_scatter(const ScatterText& text) {
     if (!scatter.zone.empty()) level_.zone(scatter.zone, text.zone.where);
     for (const Located<std::string>& name : text.on) {
       const Paint paint = level_.tiles.paint(name.value, name.where);
-      if (paint.group >= 0)
-        scatter.on_groups.push_back(paint.group);
+      if (paint.material >= 0)
+        scatter.on_materials.push_back(paint.material);
       else if (paint.cell.tile >= 0)
         scatter.on_tiles.push_back(paint.cell.tile);
     }
@@ -110,7 +110,7 @@ void PlaceBuilder::add_scatter(const ScatterText& text) {
     return report_.add(error);
   }
   std::sort(scatter.on_tiles.begin(), scatter.on_tiles.end());
-  std::sort(scatter.on_groups.begin(), scatter.on_groups.end());
+  std::sort(scatter.on_materials.begin(), scatter.on_materials.end());
   const std::vector<Vec2> spots = level_.scattered(scatter, scatter.seed);
   if (static_cast<int>(spots.size()) < scatter.count)
     report_.error(text.where,

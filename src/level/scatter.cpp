@@ -79,11 +79,11 @@ class Ground {
   // On top of a tile that is solid, with nothing solid above; within the cell of one that is not.
   std::optional<Vec2> spot_in(const LevelLayer& layer, IVec2 cell, Vec2 tile) const {
     const TileCell its = TileCell::from(layer.tiles.at(cell.x, cell.y));
-    const int group = layer.painted.at(cell.x, cell.y) - 1;
+    const int material = layer.painted.at(cell.x, cell.y) - 1;
     const auto listed = [](const std::vector<int>& sorted, int index) {
       return std::binary_search(sorted.begin(), sorted.end(), index);
     };
-    if (!listed(scatter_.on_groups, group) && !listed(scatter_.on_tiles, its.tile)) return std::nullopt;
+    if (!listed(scatter_.on_materials, material) && !listed(scatter_.on_tiles, its.tile)) return std::nullopt;
     const Vec2 corner = Vec2(cell) * tile;
     const CellForm* const form = layer.blocks() ? level_.solid.form(cell.x, cell.y) : nullptr;
     if (!form) return corner + Vec2{tile.x / 2, tile.y};
@@ -115,7 +115,7 @@ std::vector<Vec2> anywhere(const Level& level, const LevelScatter& scatter, cons
 
 std::vector<Vec2> Level::scattered(const LevelScatter& scatter, std::uint64_t seed) const {
   const LevelZone* const its_zone = scatter.zone.empty() ? nullptr : &zone(scatter.zone);
-  if (scatter.on_tiles.empty() && scatter.on_groups.empty()) return anywhere(*this, scatter, its_zone, seed);
+  if (scatter.on_tiles.empty() && scatter.on_materials.empty()) return anywhere(*this, scatter, its_zone, seed);
   std::vector<Candidate> candidates = Ground(*this, scatter, its_zone).candidates(seed);
   // Two cells with one number would otherwise come in an order that a sort chooses.
   std::sort(candidates.begin(), candidates.end(), [](const Candidate& a, const Candidate& b) {

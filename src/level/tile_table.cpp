@@ -52,12 +52,12 @@ void TileTable::add(std::shared_ptr<const Tileset> tileset, const FilePosition& 
                 fmt::format("with \"{}\" the level has {} tiles to choose from", set.name,
                             tiles_.size() + set.tiles.size()),
                 fmt::format("at most {}", most_tiles));
-  if (groups_.size() + set.groups.size() > most_groups)
+  if (materials_.size() + set.materials.size() > most_materials)
     throw Error(asked,
-                fmt::format("with \"{}\" the level has {} groups of tiles", set.name,
-                            groups_.size() + set.groups.size()),
-                fmt::format("at most {}", most_groups));
-  const auto first_tile = static_cast<int>(tiles_.size()), first_group = static_cast<int>(groups_.size());
+                fmt::format("with \"{}\" the level has {} materials of tiles", set.name,
+                            materials_.size() + set.materials.size()),
+                fmt::format("at most {}", most_materials));
+  const auto first_tile = static_cast<int>(tiles_.size()), first_material = static_cast<int>(materials_.size());
   for (Tile tile : set.tiles) {
     if (tile.form)
       tile.form->category = category_among(categories_, set.categories.at(tile.form->category), asked);
@@ -66,21 +66,21 @@ void TileTable::add(std::shared_ptr<const Tileset> tileset, const FilePosition& 
     frames_.push_back(tile.frames[0]);
     tiles_.push_back(std::move(tile));
   }
-  for (TileGroup group : set.groups) {
-    for (TileGroup::Case& its : group.cases)
-      for (TileGroup::Choice& choice : its.choices) choice.tile += first_tile;
-    for (int& tile : group.joined_tiles) tile += first_tile;
-    for (int& other : group.joined_groups) other += first_group;
-    name(group.name, static_cast<int>(groups_.size()), true, set);
-    groups_.push_back(std::move(group));
+  for (TileMaterial material : set.materials) {
+    for (TileMaterial::Case& its : material.cases)
+      for (TileMaterial::Choice& choice : its.choices) choice.tile += first_tile;
+    for (int& tile : material.joined_tiles) tile += first_tile;
+    for (int& other : material.joined_materials) other += first_material;
+    name(material.name, static_cast<int>(materials_.size()), true, set);
+    materials_.push_back(std::move(material));
   }
   sets_.push_back(std::move(tileset));
 }
 
-void TileTable::name(const std::string& its, int index, bool is_group, const Tileset& set) {
+void TileTable::name(const std::string& its, int index, bool is_material, const Tileset& set) {
   Known& plain = by_name_[its];
-  if (plain.times++ == 0) plain = {index, is_group, set.name, 1};
-  by_name_[fmt::format("{}:{}", set.name, its)] = {index, is_group, set.name, 1};
+  if (plain.times++ == 0) plain = {index, is_material, set.name, 1};
+  by_name_[fmt::format("{}:{}", set.name, its)] = {index, is_material, set.name, 1};
 }
 
 const TileTable::Known* TileTable::find(std::string_view name, const FilePosition& asked) const {
@@ -108,7 +108,7 @@ Paint TileTable::paint(std::string_view written, const FilePosition& asked) cons
   if (!found) {
     const std::string_view name = written.substr(0, written.find(','));
     std::vector<std::string> known = names_of(tiles_);
-    for (const TileGroup& group : groups_) known.push_back(group.name);
+    for (const TileMaterial& material : materials_) known.push_back(material.name);
     throw Error(asked,
                 sets_.size() == 1
                     ? fmt::format("no tile \"{}\" in tileset \"{}\"", name, sets_[0]->name)
@@ -116,10 +116,10 @@ Paint TileTable::paint(std::string_view written, const FilePosition& asked) cons
                 did_you_mean(name, known));
   }
   Paint paint;
-  (found->is_group ? paint.group : paint.cell.tile) = found->index;
+  (found->is_material ? paint.material : paint.cell.tile) = found->index;
   read_lie(written.substr(comma), paint.cell, asked);
-  if (found->is_group && !paint.cell.upright())
-    throw Error(asked, fmt::format("\"{}\" is a group: how its tiles lie follows from their neighbours",
+  if (found->is_material && !paint.cell.upright())
+    throw Error(asked, fmt::format("\"{}\" is a material: how its tiles lie follows from their neighbours",
                                    written.substr(0, comma)));
   if (paint.cell.quarters % 2 != 0 && tile_size().x != tile_size().y)
     throw Error(asked,
@@ -130,7 +130,7 @@ Paint TileTable::paint(std::string_view written, const FilePosition& asked) cons
 }
 
 std::string_view TileTable::name(const Paint& paint) const {
-  if (paint.group >= 0) return groups_[static_cast<std::size_t>(paint.group)].name;
+  if (paint.material >= 0) return materials_[static_cast<std::size_t>(paint.material)].name;
   return paint.cell.tile < 0 ? std::string_view() : std::string_view(tile(paint.cell.tile).name);
 }
 

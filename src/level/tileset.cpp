@@ -31,15 +31,15 @@ std::optional<CellForm> form_of(const TileNature& nature, IVec2 cell, Report& re
 }
 
 // What is no table is no component, but a slip of the pen.
-void expect_components(const Named<Node>& values, const std::vector<std::string>& known, Report& report) {
+void expect_components(const Named<TomlValue>& values, const std::vector<std::string>& known, Report& report) {
   for (const auto& item : values)
-    if (item.value.type != Node::Type::table)
+    if (item.value.type != TomlValue::Type::table)
       report.error(item.where, fmt::format("unknown key \"{}\"", item.name), did_you_mean(item.name, known));
 }
 
-std::vector<std::string> keys_of(const Node& schema) {
+std::vector<std::string> keys_of(const TomlValue& schema) {
   std::vector<std::string> keys;
-  for (const Node::Entry& entry : schema.find("properties")->entries) keys.push_back(entry.key);
+  for (const TomlValue::Entry& entry : schema.find("properties")->entries) keys.push_back(entry.key);
   return keys;
 }
 
@@ -87,7 +87,7 @@ void paint_stand_ins(const TilesetText& text, Tileset& tileset, Report& report) 
   for (std::size_t i = 0; i < areas.size(); ++i)
     add_tile(text.tiles[i].name, text.tiles[i].where, text.tiles[i].value.nature,
              {frame_of(*tileset.picture, areas[i])}, tileset, report);
-  add_groups(text, nullptr, tileset, report);
+  add_materials(text, nullptr, tileset, report);
 }
 
 // The tiles that one entry of [tiles] stands for.
@@ -156,7 +156,7 @@ class TileCutter {
   Report& report_;
 };
 
-void cut_tiles(const TilesetText& text, const Node& root, Loading& loading, Tileset& tileset,
+void cut_tiles(const TilesetText& text, const TomlValue& root, Loading& loading, Tileset& tileset,
                Report& report) {
   const Located<FrameCut>& cut = *text.frame;
   const TilePicture picture = tile_picture(loading, text.picture, root.where);
@@ -172,30 +172,30 @@ void cut_tiles(const TilesetText& text, const Node& root, Loading& loading, Tile
   const TileCells cells(picture, areas, columns);
   TileCutter cutter(cells, tileset, report);
   for (const auto& item : text.tiles) cutter.cut(item);
-  add_groups(text, &cells, tileset, report);
+  add_materials(text, &cells, tileset, report);
 }
 
 void expect_names_once(const Tileset& tileset, const FilePosition& where, Report& report) {
   std::vector<std::string> names = names_of(tileset.tiles);
-  for (const TileGroup& group : tileset.groups) names.push_back(group.name);
+  for (const TileMaterial& material : tileset.materials) names.push_back(material.name);
   std::sort(names.begin(), names.end());
   const auto twice = std::adjacent_find(names.begin(), names.end());
   if (twice != names.end())
-    report.error(where, fmt::format("two tiles or groups are named \"{}\"", *twice),
-                 "those of a row, a part or a group are numbered after its name");
+    report.error(where, fmt::format("two tiles or materials are named \"{}\"", *twice),
+                 "those of a row, a part or a material are numbered after its name");
 }
 
 }  // namespace
 
-void read_field(const Node& node, TileSize& size, const FieldRule&, Report& report) {
+void read_field(const TomlValue& toml, TileSize& size, const FieldRule&, Report& report) {
   const FieldRule rule = within(1, 256);
-  if (node.type == Node::Type::array) return read_value(node, size.pixels, rule, report);
+  if (toml.type == TomlValue::Type::array) return read_value(toml, size.pixels, rule, report);
   int side = size.pixels.x;
-  read_value(node, side, rule, report);
+  read_value(toml, side, rule, report);
   size.pixels = {side, side};
 }
 
-Node schema_field(const TileSize&, const FieldRule&) {
+TomlValue schema_field(const TileSize&, const FieldRule&) {
   const FieldRule rule = within(1, 256);
   return detail::either_schema({schema_of<int>(rule), schema_of<IVec2>(rule)});
 }
@@ -285,12 +285,12 @@ std::uint8_t category_among(std::vector<Located<std::string>>& known, const Loca
 Tileset AssetType<Tileset>::load(Loading& loading) {
   Report report;
   TilesetText text;
-  const Node root = read_toml(loading.path());
+  const TomlValue root = read_toml(loading.path());
   read(root, text, report);
   static const std::vector<std::string> tile_keys = keys_of(schema_of<TileText>()),
-                                        group_keys = keys_of(schema_of<GroupText>());
+                                        material_keys = keys_of(schema_of<MaterialText>());
   for (const auto& item : text.tiles) expect_components(item.value.nature.values, tile_keys, report);
-  for (const auto& item : text.groups) expect_components(item.value.nature.values, group_keys, report);
+  for (const auto& item : text.materials) expect_components(item.value.nature.values, material_keys, report);
   report.throw_if_errors();
 
   if (text.frame.has_value() == text.size.has_value())
@@ -305,12 +305,12 @@ Tileset AssetType<Tileset>::load(Loading& loading) {
     cut_tiles(text, root, loading, tileset, report);
   report.throw_if_errors();
   expect_names_once(tileset, root.where, report);
-  if (tileset.tiles.empty()) report.error(root.where, "a tileset has [tiles] or [groups]");
+  if (tileset.tiles.empty()) report.error(root.where, "a tileset has [tiles] or [materials]");
   report.throw_if_errors();
   return tileset;
 }
 
-Node AssetType<Tileset>::schema() {
+TomlValue AssetType<Tileset>::schema() {
   return schema_of<TilesetText>();
 }
 

@@ -16,7 +16,7 @@ struct TileNature {
   float friction = 1;
   std::optional<Located<bool>> shadow;
   std::vector<std::string> tags;
-  Named<Node> values;
+  Named<TomlValue> values;
 };
 template <class V>
 void describe_nature(V& v, TileNature& nature) {
@@ -58,15 +58,15 @@ struct ChoiceText {
   Located<std::string> tile;
   double weight = 1;
 };
-void read_field(const Node& node, ChoiceText& choice, const FieldRule& rule, Report& report);
-Node schema_field(const ChoiceText& choice, const FieldRule& rule);
+void read_field(const TomlValue& toml, ChoiceText& choice, const FieldRule& rule, Report& report);
+TomlValue schema_field(const ChoiceText& choice, const FieldRule& rule);
 
 // One choice, or a list of them.
 struct ChoicesText {
   std::vector<ChoiceText> all;
 };
-void read_field(const Node& node, ChoicesText& choices, const FieldRule& rule, Report& report);
-Node schema_field(const ChoicesText& choices, const FieldRule& rule);
+void read_field(const TomlValue& toml, ChoicesText& choices, const FieldRule& rule, Report& report);
+TomlValue schema_field(const ChoicesText& choices, const FieldRule& rule);
 
 struct VariantText {
   Located<int> number;
@@ -80,8 +80,8 @@ void describe(V& v, VariantText& variant) {
   v("weight", variant.weight, within(0, 1e6));
 }
 
-struct GroupText {
-  Edges edges = Edges::sides;
+struct MaterialText {
+  NeighbourSet neighbours = NeighbourSet::four;
   std::int64_t seed = 0;
   std::optional<Located<IVec2>> first;
   std::optional<Located<int>> columns;
@@ -92,31 +92,31 @@ struct GroupText {
   TileNature nature;
 };
 template <class V>
-void describe(V& v, GroupText& group) {
-  v("edges", group.edges);
-  v("seed", group.seed);
-  v("first", group.first, within(0, 65535));
-  v("columns", group.columns, within(1, 47));
-  v("missing", group.missing, within(0, 46).items(47));
-  v("variants", group.variants, items(200));
-  v("cases", group.cases, items(47));
-  v("joins", group.joins, items(1000));
-  describe_nature(v, group.nature);
+void describe(V& v, MaterialText& material) {
+  v("neighbours", material.neighbours);
+  v("seed", material.seed);
+  v("first", material.first, within(0, 65535));
+  v("columns", material.columns, within(1, 47));
+  v("missing", material.missing, within(0, 46).items(47));
+  v("variants", material.variants, items(200));
+  v("cases", material.cases, items(47));
+  v("joins", material.joins, items(1000));
+  describe_nature(v, material.nature);
 }
 
 // 16, or [16, 8].
 struct TileSize {
   IVec2 pixels{16, 16};
 };
-void read_field(const Node& node, TileSize& size, const FieldRule& rule, Report& report);
-Node schema_field(const TileSize& size, const FieldRule& rule);
+void read_field(const TomlValue& toml, TileSize& size, const FieldRule& rule, Report& report);
+TomlValue schema_field(const TileSize& size, const FieldRule& rule);
 
 struct TilesetText {
   Located<std::string> picture;
   std::optional<Located<FrameCut>> frame;
   std::optional<Located<TileSize>> size;  // of tiles of one colour, until there is a picture
   Named<TileText> tiles;
-  Named<GroupText> groups;
+  Named<MaterialText> materials;
   CheckNotes check;
 };
 template <class V>
@@ -125,7 +125,7 @@ void describe(V& v, TilesetText& tileset) {
   v("frame", tileset.frame);
   v("size", tileset.size);
   v("tiles", tileset.tiles, items(most_tiles));
-  v("groups", tileset.groups, items(most_groups));
+  v("materials", tileset.materials, items(most_materials));
   v("check", tileset.check);
 }
 
@@ -163,7 +163,7 @@ class TileCells {
 int add_tile(std::string name, const FilePosition& where, const TileNature& nature, std::vector<Frame> frames,
              Tileset& tileset, Report& report);
 
-// Adds the tileset's groups, and the tiles that they have of their own. `cells`: none where tiles are of one colour.
-void add_groups(const TilesetText& text, const TileCells* cells, Tileset& tileset, Report& report);
+// Adds the tileset's materials, and the tiles that they have of their own. `cells`: none where tiles are of one colour.
+void add_materials(const TilesetText& text, const TileCells* cells, Tileset& tileset, Report& report);
 
 }  // namespace vole

@@ -9,25 +9,25 @@
 namespace vole {
 
 // `key` is what the table calls the name, `sort` what it is the name of, as in messages.
-inline void read_weighted_name(const Node& node, std::string_view key, std::string_view sort,
+inline void read_weighted_name(const TomlValue& toml, std::string_view key, std::string_view sort,
                                Located<std::string>& name, double& weight, Report& report) {
-  if (node.type == Node::Type::text) return read_value(node, name, {}, report);
-  if (!detail::expect(node, Node::Type::table,
+  if (toml.type == TomlValue::Type::text) return read_value(toml, name, {}, report);
+  if (!detail::expect(toml, TomlValue::Type::table,
                       fmt::format("a {}'s name, or {{ {} = \"...\", weight = ... }}", sort, key), report))
     return;
-  Reader reader(node, report);
+  Reader reader(toml, report);
   reader(key, name, needed());
   reader("weight", weight, within(0, 1e6));
   reader.finish();
 }
 
-inline Node weighted_name_schema(const char* key) {
-  Node properties;
+inline TomlValue weighted_name_schema(const char* key) {
+  TomlValue properties;
   detail::put(properties, key, schema_of<std::string>());
   detail::put(properties, "weight", schema_of<double>(within(0, 1e6)));
-  Node table = detail::type_schema("object");
+  TomlValue table = detail::type_schema("object");
   detail::put(table, "properties", std::move(properties));
-  detail::put(table, "additionalProperties", detail::yes_no_node(false));
+  detail::put(table, "additionalProperties", detail::yes_no_toml(false));
   return detail::either_schema({schema_of<std::string>(), std::move(table)});
 }
 

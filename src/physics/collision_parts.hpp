@@ -14,11 +14,11 @@ struct CollisionWorld::Scratch {
   std::vector<SolidShape> shapes;
   std::vector<Shape> boxes;  // of bodies without shapes
   std::vector<Shape> moved;  // what is solid of a body that moves
-  std::vector<Found> found;
+  std::vector<BodyOrCell> found;
 };
 
 template <class Visit>
-void CollisionWorld::visit_bodies(const Rect& area, const Asked& asked, const Visit& visit) const {
+void CollisionWorld::visit_bodies(const Rect& area, const QueryFilter& asked, const Visit& visit) const {
   if ((asked.categories & categories_) == 0) return;
   std::vector<std::uint32_t>& near = scratch_->near;
   near.clear();
@@ -29,7 +29,7 @@ void CollisionWorld::visit_bodies(const Rect& area, const Asked& asked, const Vi
 
 // Calls visit(shape, its place) for the shapes of a body that are asked for.
 template <class Visit>
-void CollisionWorld::visit_parts(const CollisionBody& body, const Asked& asked, const Visit& visit) {
+void CollisionWorld::visit_parts(const CollisionBody& body, const QueryFilter& asked, const Visit& visit) {
   if (asked.sensors)
     body.visit_shapes(visit);
   else
@@ -37,7 +37,7 @@ void CollisionWorld::visit_parts(const CollisionBody& body, const Asked& asked, 
 }
 
 template <class Visit>
-void CollisionWorld::visit_tiles(const Rect& area, const Asked& asked, const Visit& visit) const {
+void CollisionWorld::visit_tiles(const Rect& area, const QueryFilter& asked, const Visit& visit) const {
   if (!asked.tiles) return;
   const CategoryMask categories = of_tiles(asked.categories);
   visit_cells(*tiles_, to_lattice(area), [&](std::int64_t x, std::int64_t y) {

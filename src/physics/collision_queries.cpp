@@ -47,7 +47,7 @@ Rect around_ray(Vec2 from, Vec2 motion, float first, float last) {
 
 }  // namespace
 
-void CollisionWorld::find(const Rect& area, const Asked& asked, std::vector<Found>& found) const {
+void CollisionWorld::find(const Rect& area, const QueryFilter& asked, std::vector<BodyOrCell>& found) const {
   if (!is_finite(area) || area.empty()) return;
   const LatticeBox box = to_lattice(area);
   visit_tiles(area, asked, [&](IVec2 cell, const CellForm& form, Vec2) {
@@ -63,59 +63,59 @@ void CollisionWorld::find(const Rect& area, const Asked& asked, std::vector<Foun
   });
 }
 
-bool CollisionWorld::any(const Rect& area, const Asked& asked) const {
+bool CollisionWorld::any(const Rect& area, const QueryFilter& asked) const {
   scratch_->found.clear();
   find(area, asked, scratch_->found);
   return !scratch_->found.empty();
 }
 
-BodyId CollisionWorld::first(const Rect& area, const Asked& asked) const {
+BodyId CollisionWorld::first(const Rect& area, const QueryFilter& asked) const {
   scratch_->found.clear();
   find(area, asked, scratch_->found);
-  for (const Found& found : scratch_->found)
+  for (const BodyOrCell& found : scratch_->found)
     if (found.body != no_body) return found.body;
   return no_body;
 }
 
 // Calls visit(what, shape, at) for all near an area.
 template <class Visit>
-void CollisionWorld::visit_solids(const Rect& area, const Asked& asked, const Visit& visit) const {
+void CollisionWorld::visit_solids(const Rect& area, const QueryFilter& asked, const Visit& visit) const {
   if (!is_finite(area)) return;
   visit_tiles(area, asked, [&](IVec2 cell, const CellForm& form, Vec2 corner) {
-    visit(Found{no_body, cell}, form.shape(), corner);
+    visit(BodyOrCell{no_body, cell}, form.shape(), corner);
   });
   visit_bodies(area, asked, [&](BodyId id, const CollisionBody& body) {
     visit_parts(body, asked, [&](const Shape& shape, std::uint32_t) {
-      visit(Found{id, {0, 0}}, shape, body.at);
+      visit(BodyOrCell{id, {0, 0}}, shape, body.at);
     });
   });
 }
 
 namespace {
 
-void add_once(const Found& what, std::vector<Found>& found, std::size_t first) {
+void add_once(const BodyOrCell& what, std::vector<BodyOrCell>& found, std::size_t first) {
   if (found.size() == first || !(found.back() == what)) found.push_back(what);
 }
 
 }  // namespace
 
-void CollisionWorld::find(const Shape& shape, Vec2 at, const Asked& asked, std::vector<Found>& found) const {
+void CollisionWorld::find(const Shape& shape, Vec2 at, const QueryFilter& asked, std::vector<BodyOrCell>& found) const {
   const std::size_t first = found.size();
-  visit_solids(shape.bounds().moved_by(at), asked, [&](const Found& what, const Shape& other, Vec2 other_at) {
+  visit_solids(shape.bounds().moved_by(at), asked, [&](const BodyOrCell& what, const Shape& other, Vec2 other_at) {
     if (gap_between(shape, at, other, other_at).distance < 0) add_once(what, found, first);
   });
 }
 
-void CollisionWorld::find(Vec2 point, const Asked& asked, std::vector<Found>& found) const {
+void CollisionWorld::find(Vec2 point, const QueryFilter& asked, std::vector<BodyOrCell>& found) const {
   const std::size_t first = found.size();
-  visit_solids({point, {0, 0}}, asked, [&](const Found& what, const Shape& shape, Vec2 at) {
+  visit_solids({point, {0, 0}}, asked, [&](const BodyOrCell& what, const Shape& shape, Vec2 at) {
     if (vole::cast_ray(point, {0, 0}, shape, at).hit) add_once(what, found, first);
   });
 }
 
 // Calls visit(cell, form, on the way) for each tile on a ray that counts, in order, until that says it is enough.
 template <class Visit>
-void CollisionWorld::visit_tiles_along(Vec2 from, Vec2 motion, const Asked& asked, const Visit& visit) const {
+void CollisionWorld::visit_tiles_along(Vec2 from, Vec2 motion, const QueryFilter& asked, const Visit& visit) const {
   if (!asked.tiles) return;
   const CategoryMask categories = of_tiles(asked.categories);
   RayCells cells(from, motion, tiles_->cell());
@@ -131,7 +131,7 @@ void CollisionWorld::visit_tiles_along(Vec2 from, Vec2 motion, const Asked& aske
 
 // Calls visit(hit) for each body near an area that a ray meets, where it meets the first of its shapes.
 template <class Visit>
-void CollisionWorld::visit_bodies_along(Vec2 from, Vec2 motion, const Rect& area, const Asked& asked,
+void CollisionWorld::visit_bodies_along(Vec2 from, Vec2 motion, const Rect& area, const QueryFilter& asked,
                                         const Visit& visit) const {
   visit_bodies(area, asked, [&](BodyId id, const CollisionBody& body) {
     std::optional<CastHit> first;
@@ -155,7 +155,7 @@ std::optional<CastHit> hit_of_tile(Vec2 from, Vec2 motion, IVec2 cell, IVec2 siz
 
 }  // namespace
 
-std::optional<CastHit> CollisionWorld::cast_ray(Vec2 from, Vec2 motion, const Asked& asked) const {
+std::optional<CastHit> CollisionWorld::cast_ray(Vec2 from, Vec2 motion, const QueryFilter& asked) const {
   if (!is_ray(from, motion)) return std::nullopt;
   motion = cut_short(motion);
   std::optional<CastHit> best;
@@ -182,7 +182,7 @@ std::optional<CastHit> CollisionWorld::cast_ray(Vec2 from, Vec2 motion, const As
   return best;
 }
 
-void CollisionWorld::find_along(Vec2 from, Vec2 motion, const Asked& asked,
+void CollisionWorld::find_along(Vec2 from, Vec2 motion, const QueryFilter& asked,
                                 std::vector<CastHit>& found) const {
   if (!is_ray(from, motion)) return;
   motion = cut_short(motion);
@@ -199,7 +199,7 @@ void CollisionWorld::find_along(Vec2 from, Vec2 motion, const Asked& asked,
 }
 
 std::optional<CastHit> CollisionWorld::cast_shapes(std::span<const Shape> shapes, Vec2 at, Vec2 motion,
-                                                   const Asked& asked, const MoveRules& rules) const {
+                                                   const QueryFilter& asked, const MoveRules& rules) const {
   const Rect start = bounds_of(shapes).moved_by(at);
   const Rect area = start.joined_with(start.moved_by(motion));
   if (!is_finite(area)) return std::nullopt;
@@ -214,17 +214,17 @@ std::optional<CastHit> CollisionWorld::cast_shapes(std::span<const Shape> shapes
 }
 
 std::optional<CastHit> CollisionWorld::cast_shape(const Shape& shape, Vec2 at, Vec2 motion,
-                                                  const Asked& asked) const {
+                                                  const QueryFilter& asked) const {
   return cast_shapes({&shape, 1}, at, motion, asked, {.blocked_by = asked.categories});
 }
 
-std::optional<Found> CollisionWorld::nearest(Vec2 point, float reach, const Asked& asked) const {
-  std::optional<Found> best;
+std::optional<BodyOrCell> CollisionWorld::nearest(Vec2 point, float reach, const QueryFilter& asked) const {
+  std::optional<BodyOrCell> best;
   double distance = static_cast<double>(reach);
   const Rect area{point - Vec2(reach), Vec2(2 * reach)};
   if (!(reach >= 0) || !is_finite(area)) return std::nullopt;
   const Shape dot = Shape::circle({0, 0}, 1);  // the gap to a point is 1 more
-  visit_solids(area, asked, [&](const Found& what, const Shape& shape, Vec2 at) {
+  visit_solids(area, asked, [&](const BodyOrCell& what, const Shape& shape, Vec2 at) {
     const double gap = std::max(gap_between(dot, point, shape, at).distance + 1, 0.0);
     if (gap > distance || (best && gap == distance)) return;
     distance = gap;

@@ -113,7 +113,7 @@ void CollisionWorld::count_categories(BodyId id, int by) {
   categories_ = count > 0 ? categories_ | its : categories_ & ~its;
 }
 
-bool CollisionWorld::counts(BodyId id, const Asked& asked) const {
+bool CollisionWorld::counts(BodyId id, const QueryFilter& asked) const {
   const CollisionBody& body = bodies_[id];
   return id != asked.except && (asked.categories >> body.category & 1u) != 0 &&
          (body.use == BodyUse::solid || (asked.sensors && body.use == BodyUse::sensor));
@@ -131,7 +131,7 @@ double steepest_of(const MoveRules& rules) {
   return static_cast<double>(sin_degrees(degrees)) / static_cast<double>(cos_degrees(degrees));
 }
 
-Asked asked_by(const MoveRules& rules) {
+QueryFilter asked_by(const MoveRules& rules) {
   return {rules.blocked_by, rules.self, true, false};
 }
 
@@ -180,7 +180,7 @@ void CollisionWorld::gather_forms(const Rect& area, const MoveRules& rules) cons
   });
 }
 
-void CollisionWorld::gather_shapes(const Rect& area, const Asked& asked, bool through_one_way) const {
+void CollisionWorld::gather_shapes(const Rect& area, const QueryFilter& asked, bool through_one_way) const {
   Scratch& scratch = *scratch_;
   scratch.shapes.clear();
   scratch.boxes.clear();

@@ -9,52 +9,57 @@
 namespace vole {
 namespace {
 
-Which named(Which::What what, std::string_view name) {
-  Which which(name);
+ThingSelector named(ThingSelector::What what, std::string_view name) {
+  ThingSelector which("");
+  which.name = name;
   which.what = what;
   return which;
 }
 
 }  // namespace
 
-Which::Which(const char* kind) : name(kind) {}
-Which::Which(std::string_view kind) : name(kind) {}
-Which::Which(const std::string& kind) : name(kind) {}
-
-Which tagged(std::string_view tag) {
-  return named(Which::What::tag, tag);
+ThingSelector::ThingSelector(const char* text) : ThingSelector(std::string_view(text)) {}
+ThingSelector::ThingSelector(const std::string& text) : ThingSelector(std::string_view(text)) {}
+ThingSelector::ThingSelector(std::string_view text) {
+  const MeantThings meant = meant_things(text);
+  name = meant.name;
+  if (meant.by_tag) what = What::tag;
 }
 
-Which of_category(std::string_view category) {
-  return named(Which::What::category, category);
+ThingSelector tagged(std::string_view tag) {
+  return named(ThingSelector::What::tag, tag);
 }
 
-Which with_shape(std::string_view name) {
-  return named(Which::What::shape, name);
+ThingSelector of_category(std::string_view category) {
+  return named(ThingSelector::What::category, category);
 }
 
-Which zone(std::string_view name) {
-  return named(Which::What::zone, name);
+ThingSelector with_shape(std::string_view name) {
+  return named(ThingSelector::What::shape, name);
+}
+
+ThingSelector zone(std::string_view name) {
+  return named(ThingSelector::What::zone, name);
 }
 
 Cues::Cues(const Kinds& kinds) : kinds_(&kinds) {}
 
 // Zones are of the level that is loaded, which may be another when it comes to that.
-void Cues::expect(const Which& which) const {
+void Cues::expect(const ThingSelector& which) const {
   switch (which.what) {
-    case Which::What::kind:
+    case ThingSelector::What::kind:
       static_cast<void>(kinds_->kind(which.name));
       break;
-    case Which::What::tag:
+    case ThingSelector::What::tag:
       kinds_->expect_tag(which.name);
       break;
-    case Which::What::category:
+    case ThingSelector::What::category:
       kinds_->categories.number(which.name);
       break;
-    case Which::What::shape:
+    case ThingSelector::What::shape:
       kinds_->expect_shape(which.name);
       break;
-    case Which::What::zone:
+    case ThingSelector::What::zone:
       break;
   }
 }
@@ -65,21 +70,21 @@ void Cues::add_meeting(MeetingCue cue) {
   meetings_.push_back(std::move(cue));
 }
 
-void Cues::when_part(const Which& which, const Which& other, OnTwo handler) {
+void Cues::when_part(const ThingSelector& which, const ThingSelector& other, OnTwo handler) {
   add_meeting(MeetingCue::When::ends, which, other, std::move(handler));
 }
 
-void Cues::when_squeezed(const Which& which, OnTwo handler) {
+void Cues::when_squeezed(const ThingSelector& which, OnTwo handler) {
   expect(which);
   squeezes_.push_back({which, std::move(handler)});
 }
 
-void Cues::when_clicked(const Which& which, std::string_view action, OnThing handler) {
+void Cues::when_clicked(const ThingSelector& which, std::string_view action, OnThing handler) {
   expect(which);
   pointers_.push_back({which, std::string(action), false, std::move(handler)});
 }
 
-void Cues::drag(const Which& which, std::string_view action, OnThing when_dropped) {
+void Cues::drag(const ThingSelector& which, std::string_view action, OnThing when_dropped) {
   expect(which);
   pointers_.push_back({which, std::string(action), true, std::move(when_dropped)});
 }

@@ -87,7 +87,7 @@ void EndlessGoing::remove_left_behind() {
   world_.entities.visit<FromPlace, Pose>([&](Entity thing, const FromPlace& from, const Pose& pose) {
     const PutPiece* const piece = level_.piece(from.piece);
     const bool gone = from.piece == 0 ? level_.own_part_left() : !piece || piece->leaves;
-    if (gone && !from.stays && stretch(Rect{pose.at, {0, 0}}).end < behind_) world_.entities.remove(thing);
+    if (gone && !from.keep && stretch(Rect{pose.at, {0, 0}}).end < behind_) world_.entities.remove(thing);
   });
 }
 
@@ -129,7 +129,7 @@ bool EndlessGoing::build(PutPiece& piece, Time& time) {
   if (piece.lines < level_.lines_of(piece)) return false;
   for (; piece.things < piece.places.size(); ++piece.things) {
     if (time.things-- <= 0) return false;
-    put_place(setting_, world_, {piece.things, piece.number, piece.places[piece.things].stays});
+    put_place(setting_, world_, {piece.things, piece.number, piece.places[piece.things].keep});
   }
   put_zones(world_, piece.number);
   link_places(world_, setting_.binding().types);
@@ -141,13 +141,13 @@ void EndlessGoing::finish(std::uint32_t number) {
   build(level_.piece_at(level_.index_of(number)), time);
 }
 
-void EndlessGoing::drop(std::uint32_t number) {
+void EndlessGoing::remove(std::uint32_t number) {
   PutPiece& piece = level_.piece_at(level_.index_of(number));
   if (piece.is_last)
     throw Error(FilePosition{}, fmt::format("piece {} is the one by which the level goes on", number));
   remove_zones(world_, number);
   world_.entities.visit<FromPlace>([&](Entity thing, const FromPlace& from) {
-    if (from.piece == number && !from.stays) world_.entities.remove(thing);
+    if (from.piece == number && !from.keep) world_.entities.remove(thing);
   });
   level_.unbuild(piece, level_.lines_of(piece));
 }

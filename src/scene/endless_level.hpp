@@ -17,7 +17,7 @@ class EndlessGoing {
   // All of a piece, at once.
   void finish(std::uint32_t number);
   // Takes it away, with all that came with it.
-  void drop(std::uint32_t number);
+  void remove(std::uint32_t number);
   // What is left behind goes, and what comes next is built, as the camera stands.
   void go_along(Haste haste);
 

@@ -2,7 +2,7 @@
 
 #include <cmath>
 
-#include "scene/bodies/checking.hpp"
+#include "scene/bodies/probing.hpp"
 #include "vole/base/names.hpp"
 #include "vole/world/grid_mover.hpp"
 #include "vole/world/mind.hpp"
@@ -57,8 +57,8 @@ OwnFacts own_facts(const Tick& tick, Entity entity) {
           goes_from_above(entities, entity), entities.find<SideMover>(entity)};
 }
 
-float fact_of_check(const Tick& tick, Entity entity, const Check& check) {
-  return finds_something(tick.stage.solids().world(), tick.stage.categories(), check, entity,
+float fact_of_probe(const Tick& tick, Entity entity, const Probe& probe) {
+  return finds_something(tick.stage.solids().world(), tick.stage.categories(), probe, entity,
                          tick.stage.get<Pose>(entity))
              ? 1.0f
              : 0.0f;
@@ -67,9 +67,9 @@ float fact_of_check(const Tick& tick, Entity entity, const Check& check) {
 float fact_of(const Tick& tick, Entity entity, const OwnFacts& own, std::string_view name) {
   if (const FactSource source = fact_source(name); source != FactSource::game) return own.value(source);
   const Entities& entities = tick.world.entities;
-  if (const Checks* const checks = entities.find<Checks>(entity))
-    if (const auto* const item = find_named(checks->all, name))
-      return fact_of_check(tick, entity, item->value);
+  if (const Probes* const probes = entities.find<Probes>(entity))
+    if (const auto* const item = find_named(probes->all, name))
+      return fact_of_probe(tick, entity, item->value);
   if (const Mind* const mind = entities.find<Mind>(entity))
     if (const MindPart* const part = mind->deciding(); part && part->name == name) return 1;
   const Sprite* const sprite = entities.find<Sprite>(entity);

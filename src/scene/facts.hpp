@@ -22,9 +22,9 @@ struct OwnFacts {
 bool goes_from_above(const Entities& entities, Entity entity);
 OwnFacts own_facts(const Tick& tick, Entity entity);
 
-// 1 when the check finds something, or else 0.
-float fact_of_check(const Tick& tick, Entity entity, const Check& check);
-// Any fact by its name: its own, of one of its checks, or of its sheet's rules; 0 when there is none.
+// 1 when the probe finds something, or else 0.
+float fact_of_probe(const Tick& tick, Entity entity, const Probe& probe);
+// Any fact by its name: its own, of one of its probes, or of its sheet's rules; 0 when there is none.
 float fact_of(const Tick& tick, Entity entity, const OwnFacts& own, std::string_view name);
 
 }  // namespace vole

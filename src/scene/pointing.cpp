@@ -33,9 +33,9 @@ Vec2 Stage::pointer() const {
 Entity Stage::under_pointer() const {
   Entity top;
   if (!input().pointer().inside) return top;
-  std::vector<Found> found;
+  std::vector<BodyOrCell> found;
   bodies().find(pointer(), {.tiles = false}, found);
-  for (const Found& one : found) {
+  for (const BodyOrCell& one : found) {
     const Entity entity = thing(one.body);
     if (!entity || removed(entity)) continue;
     if (!top || height_of(world_, entity) >= height_of(world_, top)) top = entity;

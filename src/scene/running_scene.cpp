@@ -93,10 +93,10 @@ SceneArgument read_argument(StateReader& in, const SceneType& scene) {
   return argument_for(scene, [&in](const DescribedType& type, void* data) { type.read_state(in, data); });
 }
 
-SceneArgument read_argument(const Node* node, const SceneType& scene, Report& report) {
-  if (!node) return {};
+SceneArgument read_argument(const TomlValue* toml, const SceneType& scene, Report& report) {
+  if (!toml) return {};
   return argument_for(scene, [&](const DescribedType& type, void* data) {
-    type.read(*node, data, {}, report, TableOf::state);
+    type.read(*toml, data, {}, report, TableOf::state);
   });
 }
 
@@ -150,18 +150,18 @@ std::string RunningScene::to_toml() const {
                      world_.to_toml());
 }
 
-void RunningScene::from_node(const Node& node, Report& report) {
-  argument_ = read_argument(node.find("argument"), type_, report);
+void RunningScene::from_toml(const TomlValue& toml, Report& report) {
+  argument_ = read_argument(toml.find("argument"), type_, report);
   stage_.change_.reset();
-  if (const Node* const scene = node.find("leaves_for")) {
+  if (const TomlValue* const scene = toml.find("leaves_for")) {
     const SceneType& next = setting_.scenes.get(scene->text, scene->where);
-    stage_.change_ = SceneChange{next.name, read_argument(node.find("leaves_with"), next, report)};
+    stage_.change_ = SceneChange{next.name, read_argument(toml.find("leaves_with"), next, report)};
   }
-  if (const Node* const own = node.find("scene_state"))
+  if (const TomlValue* const own = toml.find("scene_state"))
     type_.described->read(*own, type_.members(*scene_), {}, report, TableOf::state);
   else
-    report.error(node.where, "\"scene_state\" is missing here");
-  world_.from_node(node, report);
+    report.error(toml.where, "\"scene_state\" is missing here");
+  world_.from_toml(toml, report);
 }
 
 void RunningScene::bind() {

@@ -7,7 +7,7 @@
 #include "endless_level.hpp"
 #include "level_cameras.hpp"
 #include "level_places.hpp"
-#include "scene/bodies/checking.hpp"
+#include "scene/bodies/probing.hpp"
 #include "scene/pictures/camera_target.hpp"
 #include "scene/pictures/placement.hpp"
 #include "scene_caches.hpp"
@@ -112,7 +112,7 @@ void Stage::load_level(std::string_view name) {
   entities().visit<FromPlace>(
       [this](Entity entity, const FromPlace&) { entities().remove<FromPlace>(entity); });
   for (std::uint32_t i = 0; i < world_.level.places().size(); ++i)
-    put_place(setting_, world_, {i, 0, world_.level.places()[i].stays});
+    put_place(setting_, world_, {i, 0, world_.level.places()[i].keep});
   entities().visit<Zone>([this](Entity entity, const Zone& zone) {
     if (zone.piece != 0) entities().remove(entity);
   });
@@ -151,10 +151,10 @@ std::uint32_t Stage::join_piece(std::string_view name, std::uint32_t to, LevelSi
   });
 }
 
-void Stage::drop_piece(std::uint32_t number) {
+void Stage::remove_piece(std::uint32_t number) {
   level_with("piece", std::to_string(number));
   const LevelCameras cameras(world_);
-  EndlessGoing(setting_, world_).drop(number);
+  EndlessGoing(setting_, world_).remove(number);
   cameras.follow();
 }
 
@@ -175,7 +175,7 @@ Entity Stage::spawn(std::string_view kind, Vec2 at) {
   return spawn(*setting_.kinds.get(kind), at);
 }
 
-Entity Stage::spawn(std::string_view kind, Vec2 at, const Node& over, const FilePosition& asked) {
+Entity Stage::spawn(std::string_view kind, Vec2 at, const TomlValue& over, const FilePosition& asked) {
   return spawn(*setting_.kinds.with(kind, over, asked), at);
 }
 
@@ -302,21 +302,21 @@ CategoryMask Stage::categories(std::initializer_list<std::string_view> names) co
   return mask;
 }
 
-const Check& Stage::check_of(Entity entity, std::string_view name) const {
-  const Checks* const checks = entities().find<Checks>(entity);
-  if (const auto* const item = checks ? find_named(checks->all, name) : nullptr) return item->value;
-  throw Error(FilePosition{}, fmt::format("no check \"{}\" of a \"{}\"", name, kind_of(entity)),
-              checks ? did_you_mean(name, names_of(checks->all)) : "its kind has none");
+const Probe& Stage::probe_of(Entity entity, std::string_view name) const {
+  const Probes* const probes = entities().find<Probes>(entity);
+  if (const auto* const item = probes ? find_named(probes->all, name) : nullptr) return item->value;
+  throw Error(FilePosition{}, fmt::format("no probe \"{}\" of a \"{}\"", name, kind_of(entity)),
+              probes ? did_you_mean(name, names_of(probes->all)) : "its kind has none");
 }
 
-bool Stage::check(Entity entity, std::string_view name) const {
+bool Stage::probe(Entity entity, std::string_view name) const {
   const Pose& pose = get<Pose>(entity);
-  return finds_something(bodies(), categories(), check_of(entity, name), entity, pose);
+  return finds_something(bodies(), categories(), probe_of(entity, name), entity, pose);
 }
 
-Entity Stage::found(Entity entity, std::string_view check) const {
+Entity Stage::found(Entity entity, std::string_view probe) const {
   const Pose& pose = get<Pose>(entity);
-  return first_found(bodies(), categories(), check_of(entity, check), entity, pose, *solids_);
+  return first_found(bodies(), categories(), probe_of(entity, probe), entity, pose, *solids_);
 }
 
 void Stage::move(Entity entity, Vec2 by) {
@@ -411,7 +411,7 @@ void Stage::follow(std::vector<Entity> things, bool jump) {
 }
 
 void Stage::look_within(std::string_view name, float seconds) {
-  camera().glide(zone(name).area, seconds);
+  camera().move_over(zone(name).area, seconds);
 }
 
 ShownView& Stage::add_view(std::string_view name, const IRect& part) {

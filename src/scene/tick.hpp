@@ -57,10 +57,10 @@ struct TickMemory {
   PairFinder near;
   std::vector<IndexPair> pairs;       // of them, by place in the list
   std::vector<MeetingPair> meetings;  // of one cue
-  std::vector<Overlap> overlaps;
+  std::vector<MetPair> met;
   std::vector<CarriedThing> carried;
   std::vector<OutOfTheWay> out_of_the_way;
-  std::vector<Found> found;
+  std::vector<BodyOrCell> found;
   CollisionWorld pusher;  // with one body alone
   std::vector<Squeezed> squeezed;
   std::vector<Told> told;

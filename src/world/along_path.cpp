@@ -21,7 +21,7 @@ void take_points(AlongPath& mover, const LevelPath& path, Vec2 offset) {
   // The first point of a closed one stands at its end once more.
   if (path.closed()) {
     mover.points.pop_back();
-    if (mover.end == PathEnd::back) mover.end = PathEnd::around;
+    if (mover.end == PathEnd::back) mover.end = PathEnd::loop;
   }
   if (mover.begun)
     mover.next = std::min(mover.next, static_cast<std::uint32_t>(mover.points.size()) - 1);

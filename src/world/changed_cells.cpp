@@ -55,9 +55,9 @@ namespace {
 // As a list of them is saved.
 class ChangedCellsType final : public FieldType {
  public:
-  void read(const Node& node, void* value, const FieldRule& rule, Report& report, TableOf of) const override {
+  void read(const TomlValue& toml, void* value, const FieldRule& rule, Report& report, TableOf of) const override {
     std::vector<ChangedCell> list;
-    as_list().read(node, &list, rule, report, of);
+    as_list().read(toml, &list, rule, report, of);
     take(value, list);
   }
   void write(TomlText& out, const void* value) const override {
@@ -73,7 +73,7 @@ class ChangedCellsType final : public FieldType {
     as_list().read_state(state, &list);
     take(value, list);
   }
-  Node schema(const FieldRule& rule) const override { return as_list().schema(rule); }
+  TomlValue schema(const FieldRule& rule) const override { return as_list().schema(rule); }
 
  private:
   static const FieldType& as_list() { return field_type<std::vector<ChangedCell>>(); }

@@ -60,7 +60,7 @@ class Compilation {
  public:
   Compilation(const KindCompiler& compiler, Report& report) : compiler_(compiler), report_(report) {}
 
-  std::shared_ptr<const CompiledKind> compile(std::string_view name, const Node& components) {
+  std::shared_ptr<const CompiledKind> compile(std::string_view name, const TomlValue& components) {
     const auto kind = std::make_shared<CompiledKind>();
     kind->name = name;
     kind_where_ = components.where;
@@ -97,9 +97,9 @@ class Compilation {
 
   const ComponentTypes& types() const { return compiler_.binding.types; }
 
-  const Carries* add_parts(CompiledKind& kind, const Node& components) {
+  const Carries* add_parts(CompiledKind& kind, const TomlValue& components) {
     const Carries* carries = nullptr;
-    for (const Node::Entry& entry : components.entries) {
+    for (const TomlValue::Entry& entry : components.entries) {
       const ComponentTypes::Type* const type = types().find_in_files(entry.key);
       if (!type) {
         report_unknown(entry);
@@ -146,7 +146,7 @@ class Compilation {
   }
 
   // A game's own component may be unknown here, but not one that looks like a slip of the pen.
-  void report_unknown(const Node::Entry& entry) {
+  void report_unknown(const TomlValue::Entry& entry) {
     const std::vector<std::string> known = types().names_in_files();
     if (compiler_.binding.unknown == UnknownComponents::report || is_slip(entry.key, known))
       report_.error(entry.where, fmt::format("no component \"{}\"", entry.key),
@@ -209,7 +209,7 @@ class Compilation {
 
 }  // namespace
 
-std::shared_ptr<const CompiledKind> KindCompiler::compile(std::string_view name, const Node& components,
+std::shared_ptr<const CompiledKind> KindCompiler::compile(std::string_view name, const TomlValue& components,
                                                           Report& report) const {
   return Compilation(*this, report).compile(name, components);
 }
@@ -219,9 +219,9 @@ std::shared_ptr<const CompiledKind> CompiledKinds::get(std::string_view kind, co
   return compiled_[std::string(kind)] = with(kind, {}, asked);
 }
 
-std::shared_ptr<const CompiledKind> CompiledKinds::with(std::string_view kind, const Node& over,
+std::shared_ptr<const CompiledKind> CompiledKinds::with(std::string_view kind, const TomlValue& over,
                                                         const FilePosition& asked) const {
-  Node components = compiler_.kinds.kind(kind, asked);
+  TomlValue components = compiler_.kinds.kind(kind, asked);
   components.merge(over);
   Report report;
   auto compiled = compiler_.compile(kind, components, report);

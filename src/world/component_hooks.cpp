@@ -5,7 +5,7 @@
 #include "vole/asset/sheet.hpp"
 #include "vole/base/error.hpp"
 #include "vole/level/level.hpp"
-#include "vole/world/checks.hpp"
+#include "vole/world/probes.hpp"
 #include "vole/world/compiled_kinds.hpp"
 #include "vole/world/sprite.hpp"
 
@@ -33,8 +33,8 @@ std::vector<std::string> OfKind::facts() const {
   std::vector<std::string> facts;
   for (const std::string_view own : enum_names(FactSource::game))
     if (!own.empty()) facts.emplace_back(own);
-  if (const auto* const checks = find<Checks>())
-    for (const auto& item : checks->all) facts.push_back(item.name);
+  if (const auto* const probes = find<Probes>())
+    for (const auto& item : probes->all) facts.push_back(item.name);
   if (sheet())
     for (const std::string& fact : sheet()->rules.facts()) facts.push_back(fact);
   return facts;

@@ -14,7 +14,7 @@
 #include "vole/world/along_path.hpp"
 #include "vole/world/attached.hpp"
 #include "vole/world/body.hpp"
-#include "vole/world/checks.hpp"
+#include "vole/world/probes.hpp"
 #include "vole/world/fly_mover.hpp"
 #include "vole/world/grid_mover.hpp"
 #include "vole/world/kind_of.hpp"
@@ -26,7 +26,7 @@
 #include "vole/world/place_link.hpp"
 #include "vole/world/pose.hpp"
 #include "vole/world/pushable.hpp"
-#include "vole/world/script.hpp"
+#include "vole/world/routine.hpp"
 #include "vole/world/shapes.hpp"
 #include "vole/world/side_mover.hpp"
 #include "vole/world/sprite.hpp"
@@ -42,7 +42,7 @@ namespace vole {
 ComponentTypes::ComponentTypes() {
   add<Body>("body");
   add<Sprite>("sprite");
-  add<Checks>("checks");
+  add<Probes>("probes");
   add<Lamp>("lamp");
   add<LevelEdge>("level_edge");
   add<AlongPath>("along_path");
@@ -59,7 +59,7 @@ ComponentTypes::ComponentTypes() {
   add_mover<TopMover>("top_mover", {.up_and_down = true});
   add_pilot<Mind>("mind");
   add_pilot<Person>("person");
-  add_pilot<Script>("script");
+  add_pilot<Routine>("routine");
   add<Carries>("carries");
   add<Attached>("attached", Use::state);
   add<FromPlace>("from_place", Use::state);
@@ -84,7 +84,7 @@ void ComponentTypes::add(Type type) {
   types_.insert(at, std::move(type));
 }
 
-std::shared_ptr<void> ComponentTypes::Type::parse(const Node& table, Report& report) const {
+std::shared_ptr<void> ComponentTypes::Type::parse(const TomlValue& table, Report& report) const {
   std::shared_ptr<void> component = described->make();
   described->read(table, component.get(), {}, report, TableOf::file);
   return component;
@@ -94,7 +94,7 @@ void ComponentTypes::Type::attach(Entities& entities, Entity entity, const void*
   entities.pool(number).add_copy(entities.checked(entity), component);
 }
 
-Node ComponentTypes::Type::schema() const {
+TomlValue ComponentTypes::Type::schema() const {
   return described->schema({});
 }
 

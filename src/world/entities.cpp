@@ -163,7 +163,7 @@ namespace {
 struct ThingsText {
   std::vector<std::uint32_t> generations, free;
   Named<std::vector<std::uint32_t>> order;
-  std::vector<Node> things;
+  std::vector<TomlValue> things;
 };
 template <class V>
 void describe(V& v, ThingsText& text) {
@@ -174,9 +174,9 @@ void describe(V& v, ThingsText& text) {
 }
 
 // Where the thing is among the generations; their count when it is none that lives.
-std::size_t index_of(const Node& thing, const std::vector<std::uint32_t>& generations) {
-  const Node* const index = thing.find("index");
-  const bool known = index && index->type == Node::Type::whole && index->whole >= 0 &&
+std::size_t index_of(const TomlValue& thing, const std::vector<std::uint32_t>& generations) {
+  const TomlValue* const index = thing.find("index");
+  const bool known = index && index->type == TomlValue::Type::whole && index->whole >= 0 &&
                      index->whole < static_cast<std::int64_t>(generations.size()) &&
                      generations[static_cast<std::size_t>(index->whole)] % 2 != 0;
   return known ? static_cast<std::size_t>(index->whole) : generations.size();
@@ -184,14 +184,14 @@ std::size_t index_of(const Node& thing, const std::vector<std::uint32_t>& genera
 
 }  // namespace
 
-void Entities::from_node(const Node& node, Report& report) {
+void Entities::from_toml(const TomlValue& toml, Report& report) {
   ThingsText text;
-  vole::read(node, text, report);
+  vole::read(toml, text, report);
   if (report.has_errors()) return;
   if (!free_are_right(text.generations, text.free))
-    return report.error(node.where, "\"free\" is not a list of the indices with even generations");
-  std::vector<const Node*> by_index(text.generations.size());
-  for (const Node& thing : text.things) {
+    return report.error(toml.where, "\"free\" is not a list of the indices with even generations");
+  std::vector<const TomlValue*> by_index(text.generations.size());
+  for (const TomlValue& thing : text.things) {
     const std::size_t index = index_of(thing, text.generations);
     if (index < by_index.size())
       by_index[index] = &thing;
@@ -207,9 +207,9 @@ void Entities::from_node(const Node& node, Report& report) {
       continue;
     }
     for (const std::uint32_t index : order.value) {
-      const Node* const thing = index < by_index.size() ? by_index[index] : nullptr;
-      if (const Node* const component = thing ? thing->find(order.name) : nullptr)
-        pools_[type->number].from_node(index, *component, report);
+      const TomlValue* const thing = index < by_index.size() ? by_index[index] : nullptr;
+      if (const TomlValue* const component = thing ? thing->find(order.name) : nullptr)
+        pools_[type->number].from_toml(index, *component, report);
       else
         report.error(order.where, fmt::format("thing {} has no \"{}\"", index, order.name));
     }
@@ -218,8 +218,8 @@ void Entities::from_node(const Node& node, Report& report) {
     if (by_index[index]) report_unordered(index, *by_index[index], report);
 }
 
-void Entities::report_unordered(std::uint32_t index, const Node& thing, Report& report) const {
-  for (const Node::Entry& entry : thing.entries) {
+void Entities::report_unordered(std::uint32_t index, const TomlValue& thing, Report& report) const {
+  for (const TomlValue::Entry& entry : thing.entries) {
     const ComponentTypes::Type* const type = types_.find(entry.key);
     if (entry.key != "index" && !(type && pools_[type->number].has(index)))
       report.error(entry.where, fmt::format("\"{}\" of this thing is not in [entities.order]", entry.key));

@@ -75,7 +75,7 @@ const TileGrid& LevelCells::tiles(std::size_t layer) const {
   return tiles_[layer] ? *tiles_[layer] : version_->layers[layer].tiles;
 }
 
-const GroupGrid& LevelCells::painted(std::size_t layer) const {
+const MaterialGrid& LevelCells::painted(std::size_t layer) const {
   return painted_[layer] ? *painted_[layer] : version_->layers[layer].painted;
 }
 
@@ -110,18 +110,18 @@ const void* LevelCells::foremost_value(std::size_t type, IVec2 cell) const {
 }
 
 void LevelCells::put(std::size_t layer, IVec2 cell, const Paint& paint, IVec2 origin) {
-  if (painted(layer).find(cell) - 1 != paint.group) {
+  if (painted(layer).find(cell) - 1 != paint.material) {
     if (!painted_[layer]) painted_[layer] = version_->layers[layer].painted;
-    painted_[layer]->set(cell, static_cast<std::uint8_t>(paint.group + 1));
+    painted_[layer]->set(cell, static_cast<std::uint8_t>(paint.material + 1));
   }
-  if (paint.group < 0) show(layer, cell, paint.cell.number());
+  if (paint.material < 0) show(layer, cell, paint.cell.number());
   for (int y = cell.y - 1; y <= cell.y + 1; ++y)
     for (int x = cell.x - 1; x <= cell.x + 1; ++x) choose_edge(layer, {x, y}, origin);
 }
 
 void LevelCells::choose_edge(std::size_t layer, IVec2 cell, IVec2 origin) {
   if (painted(layer).find(cell) == 0) return;
-  show(layer, cell, edge_tile(version_->tiles.groups(), painted(layer), tiles(layer), cell, origin));
+  show(layer, cell, edge_tile(version_->tiles.materials(), painted(layer), tiles(layer), cell, origin));
 }
 
 void LevelCells::show(std::size_t layer, IVec2 cell, std::uint16_t number) {

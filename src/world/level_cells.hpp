@@ -32,7 +32,7 @@ class LevelCells {
   void move_blocks(IVec2 by);
 
   const TileGrid& tiles(std::size_t layer) const;
-  const GroupGrid& painted(std::size_t layer) const;
+  const MaterialGrid& painted(std::size_t layer) const;
   const SolidGrid& solid() const { return solid_ ? *solid_ : version_->solid; }
   TileCell tile(std::size_t layer, IVec2 cell) const { return TileCell::from(tiles(layer).find(cell)); }
   Paint paint(std::size_t layer, IVec2 cell) const {
@@ -68,7 +68,7 @@ class LevelCells {
   std::uint64_t changes_ = 0;
   // Of each layer, once something in it is changed; they share with the file what is not.
   std::vector<std::optional<TileGrid>> tiles_;
-  std::vector<std::optional<GroupGrid>> painted_;
+  std::vector<std::optional<MaterialGrid>> painted_;
   std::optional<SolidGrid> solid_;
 };
 

@@ -155,7 +155,7 @@ std::string_view LevelNow::tile(std::string_view layer_name, IVec2 at) const {
   return file().tiles.name({cell(layer_name, at)});
 }
 
-std::string_view LevelNow::group(std::string_view layer_name, IVec2 at) const {
+std::string_view LevelNow::material(std::string_view layer_name, IVec2 at) const {
   return file().tiles.name({{}, painted(layer(layer_name)).find(at) - 1});
 }
 
@@ -209,7 +209,7 @@ void LevelNow::darken(float darkness) {
 const TileGrid& LevelNow::tiles(std::size_t index) const {
   return there().tiles(index);
 }
-const GroupGrid& LevelNow::painted(std::size_t index) const {
+const MaterialGrid& LevelNow::painted(std::size_t index) const {
   return there().painted(index);
 }
 std::uint64_t LevelNow::changes() const {

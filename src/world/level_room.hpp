@@ -10,7 +10,7 @@ IVec2 room_of(const Level& level);
 IVec2 first_origin(const Level& level);
 
 inline bool same(const Paint& a, const Paint& b) {
-  return a.group == b.group && (a.group >= 0 || a.cell == b.cell);
+  return a.material == b.material && (a.material >= 0 || a.cell == b.cell);
 }
 
 }  // namespace vole

@@ -6,7 +6,7 @@
 #include "vole/level/level.hpp"
 #include "vole/world/kind_of.hpp"
 #include "vole/world/mind.hpp"
-#include "vole/world/script.hpp"
+#include "vole/world/routine.hpp"
 #include "vole/world/world.hpp"
 
 namespace vole {
@@ -40,18 +40,18 @@ std::vector<ChangedNumber> changed_numbers(const CompiledKind& before, const Com
 }
 
 // What the place of a thing says of a component itself; nullptr: nothing.
-const Node* said_by_place(const World& world, Entity entity, std::string_view component) {
+const TomlValue* said_by_place(const World& world, Entity entity, std::string_view component) {
   const FromPlace* const from = world.entities.find<FromPlace>(entity);
   const LevelPlace* const place = from && world.level ? world.level.place(*from) : nullptr;
   return place ? place->overrides.find(component) : nullptr;
 }
 
 bool set_by_place(const World& world, Entity entity, const ChangedNumber& number) {
-  const Node* const component = said_by_place(world, entity, number.type->name);
+  const TomlValue* const component = said_by_place(world, entity, number.type->name);
   return component && component->find(number.type->fields()[number.field].name);
 }
 
-// What a mind or a script says is more than numbers: it is taken over as a whole, but where a place says it itself.
+// What a mind or a routine says is more than numbers: it is taken over as a whole, but where a place says it itself.
 template <class Pilot, class Take>
 void change_pilots(World& world, const CompiledKind& before, const CompiledKind& now,
                    std::string_view component, const Take& take) {
@@ -79,10 +79,10 @@ void change_numbers(World& world, const CompiledKind& before, const CompiledKind
     mind.parts = written.parts;
     mind.conditions = written.conditions;
   });
-  change_pilots<Script>(world, before, now, "script", [](Script& script, const Script& written) {
-    script.steps = written.steps;
-    script.read = written.read;
-    script.again = written.again;
+  change_pilots<Routine>(world, before, now, "routine", [](Routine& routine, const Routine& written) {
+    routine.steps = written.steps;
+    routine.read = written.read;
+    routine.loop = written.loop;
   });
   for (const CompiledKind::Carried& carried : now.carried)
     for (const CompiledKind::Carried& old : before.carried)

@@ -33,7 +33,7 @@ void check_when(const Mind& mind, const OfKind& kind, Report& report) {
         report.error(
             mind.parts[i].value.when[k].where,
             fmt::format(
-                "no fact \"{}\" of \"{}\": neither its checks, its mind nor its sheet's rules have it", fact,
+                "no fact \"{}\" of \"{}\": neither its probes, its mind nor its sheet's rules have it", fact,
                 kind.name()),
             did_you_mean(fact, facts));
   }
@@ -44,17 +44,13 @@ void check_part(const Located<MindPart>& item, const Kinds& kinds, Report& repor
   const MindDeed& deed = part.deed();
   const std::string_view does = deed.word;
   const auto& [of, of_where] = part.of;
-  const std::vector<std::string> tags = kinds.tags();
   if (deed.about_a_thing && of.empty())
     report.error(item.where,
                  fmt::format("a part that does \"{}\" says what it is about: of = \"...\"", does));
   else if (!deed.about_a_thing && !of.empty())
     report.error(of_where, fmt::format("a part that does \"{}\" is about nothing: leave \"of\" out", does));
-  else if (!of.empty() && !kinds.has(of) && std::find(tags.begin(), tags.end(), of) == tags.end()) {
-    std::vector<std::string> known = tags;
-    for (const auto& kind : kinds.all) known.push_back(kind.name);
-    report.error(of_where, fmt::format("no kind and no tag \"{}\"", of), did_you_mean(of, known));
-  }
+  else if (!of.empty())
+    report.gather([&, &text = of, &where = of_where] { kinds.expect_meant(meant_things(text), where); });
   if (deed.on_a_path == part.path.value.empty())
     report.error(deed.on_a_path ? item.where : part.path.where,
                  deed.on_a_path

@@ -106,9 +106,9 @@ std::string Pool::to_inline_toml(std::uint32_t owner) const {
   return type_->to_inline_toml(at(position_[owner]));
 }
 
-void Pool::from_node(std::uint32_t owner, const Node& node, Report& report) {
+void Pool::from_toml(std::uint32_t owner, const TomlValue& toml, Report& report) {
   const std::shared_ptr<void> component = type_->make();
-  type_->read(node, component.get(), {}, report, TableOf::state);
+  type_->read(toml, component.get(), {}, report, TableOf::state);
   add_copy(owner, component.get());
 }
 

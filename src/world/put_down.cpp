@@ -79,7 +79,7 @@ Entity put_down(World& world, const CompiledKind& kind, Vec2 at, const Binding& 
 Entity put_down(World& world, const CompiledKind& kind, const LevelPlace& place, const FromPlace& from,
                 const Binding& binding) {
   const Entity entity = put_down(world, kind, place.at + world.level.offset(from.piece), binding);
-  world.entities.get<Pose>(entity).faces_left = place.faces_left;
+  world.entities.get<Pose>(entity).mirrored = place.mirrored;
   world.entities.add(entity, from);
   return entity;
 }

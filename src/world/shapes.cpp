@@ -73,7 +73,7 @@ bool ShapeText::same_form(const ShapeText& other) const {
   return at == other.at && size == other.size && from == other.from && to == other.to &&
          radius == other.radius && corners == other.corners && sheet(*this) == sheet(other) &&
          frame.value == other.frame.value && clip.value == other.clip.value && error == other.error &&
-         turns == other.turns;
+         mirrors == other.mirrors;
 }
 
 std::size_t Shapes::find(std::string_view name) const {

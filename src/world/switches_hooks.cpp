@@ -51,7 +51,7 @@ void check_conditions(const Switches& switches, const OfKind& kind, Report& repo
     for (std::size_t k = 0; k < when.size(); ++k)
       if (const std::string& fact = switches.conditions->facts()[when[k].fact]; !contains(facts, fact))
         report.error(switches.list[i].value.when[k].where,
-                     fmt::format("no fact \"{}\" of \"{}\": neither its sheet's rules nor its checks have it",
+                     fmt::format("no fact \"{}\" of \"{}\": neither its sheet's rules nor its probes have it",
                                  fact, kind.name()),
                      did_you_mean(fact, facts));
   }

@@ -29,13 +29,13 @@ std::string World::to_toml() const {
   return "[world]\n" + vole::to_toml(*this) + "\n" + entities.to_toml();
 }
 
-void World::from_node(const Node& node, Report& report) {
-  const Node* const own = node.find("world");
-  const Node* const things = node.find("entities");
+void World::from_toml(const TomlValue& toml, Report& report) {
+  const TomlValue* const own = toml.find("world");
+  const TomlValue* const things = toml.find("entities");
   if (!own || !things)
-    return report.error(node.where, fmt::format("\"{}\" is missing here", own ? "entities" : "world"));
+    return report.error(toml.where, fmt::format("\"{}\" is missing here", own ? "entities" : "world"));
   vole::read(*own, *this, report, TableOf::state);
-  entities.from_node(*things, report);
+  entities.from_toml(*things, report);
 }
 
 void World::move_origin(IVec2 cells, const ComponentTypes& types) {

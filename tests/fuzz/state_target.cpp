@@ -6,7 +6,7 @@
 #include "vole/app/simulation.hpp"
 #include "vole/asset/catalog.hpp"
 #include "vole/asset/font.hpp"
-#include "vole/base/node.hpp"
+#include "vole/base/toml_value.hpp"
 #include "vole/base/state.hpp"
 #include "vole/level/kinds.hpp"
 #include "vole/world/side_mover.hpp"

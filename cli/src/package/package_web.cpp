@@ -16,7 +16,7 @@
 namespace {
 
 using vole::Bytes;
-using vole::Node;
+using vole::TomlValue;
 
 Bytes page_bytes(std::string_view text) {
   return {text.begin(), text.end()};
@@ -26,14 +26,14 @@ std::string in_html(std::string_view text) {
   return filled_in(text, {{"&", "&amp;"}, {"<", "&lt;"}, {">", "&gt;"}, {"\"", "&quot;"}});
 }
 
-Node list_node() {
-  Node list;
-  list.type = Node::Type::array;
+TomlValue list_toml() {
+  TomlValue list;
+  list.type = TomlValue::Type::array;
   return list;
 }
 
-Node text_of(std::string_view text) {
-  return vole::detail::text_node(text);
+TomlValue text_of(std::string_view text) {
+  return vole::detail::text_toml(text);
 }
 
 // FNV-1a of 32 bits, which the page's script counts too.
@@ -43,41 +43,41 @@ std::uint32_t checksum(const Bytes& bytes) {
   return sum;
 }
 
-Node file_node(const std::string& name, const Bytes& bytes) {
-  Node file;
+TomlValue file_node(const std::string& name, const Bytes& bytes) {
+  TomlValue file;
   vole::detail::put(file, "name", text_of(name));
-  vole::detail::put(file, "size", vole::detail::number_node(static_cast<double>(bytes.size()), true));
-  vole::detail::put(file, "checksum", vole::detail::number_node(checksum(bytes), true));
+  vole::detail::put(file, "size", vole::detail::number_toml(static_cast<double>(bytes.size()), true));
+  vole::detail::put(file, "checksum", vole::detail::number_toml(checksum(bytes), true));
   return file;
 }
 
 // What the page's touch areas press: the first input of each action and axis, but for pads.
-Node touch_node(const vole::Controls& controls) {
+TomlValue touch_node(const vole::Controls& controls) {
   const auto first = [](const std::vector<vole::Chord>& bound) {
     const auto found = std::find_if(bound.begin(), bound.end(), [](const vole::Chord& binding) {
       return binding.all.size() == 1 && vole::name_of(binding).starts_with("key ");
     });
     return found == bound.end() ? std::string() : vole::name_of(*found);
   };
-  Node axes = list_node(), actions = list_node(), touch;
+  TomlValue axes = list_toml(), actions = list_toml(), touch;
   for (const vole::Axis& axis : controls.axes) {
     const std::string less = first(axis.less), more = first(axis.more);
     if (less.empty() || more.empty()) continue;
-    Node node;
-    vole::detail::put(node, "name", text_of(axis.name));
-    vole::detail::put(node, "less", text_of(less));
-    vole::detail::put(node, "more", text_of(more));
-    vole::detail::put(node, "upright",
-                      vole::detail::yes_no_node(less == "key ArrowUp" || less == "key KeyW"));
-    axes.items.push_back(std::move(node));
+    TomlValue toml;
+    vole::detail::put(toml, "name", text_of(axis.name));
+    vole::detail::put(toml, "less", text_of(less));
+    vole::detail::put(toml, "more", text_of(more));
+    vole::detail::put(toml, "upright",
+                      vole::detail::yes_no_toml(less == "key ArrowUp" || less == "key KeyW"));
+    axes.items.push_back(std::move(toml));
   }
   for (const vole::Action& action : controls.actions) {
     const std::string control = first(action.bindings);
     if (control.empty()) continue;
-    Node node;
-    vole::detail::put(node, "name", text_of(action.name));
-    vole::detail::put(node, "control", text_of(control));
-    actions.items.push_back(std::move(node));
+    TomlValue toml;
+    vole::detail::put(toml, "name", text_of(action.name));
+    vole::detail::put(toml, "control", text_of(control));
+    actions.items.push_back(std::move(toml));
   }
   vole::detail::put(touch, "axes", std::move(axes));
   vole::detail::put(touch, "actions", std::move(actions));
@@ -89,7 +89,7 @@ vole::Controls controls_of(const vole::Project& project) {
   return vole::file_exists(file) ? vole::read_controls(file) : vole::Controls{};
 }
 
-std::string page(std::string_view text, const vole::Project& project, const Node& about) {
+std::string page(std::string_view text, const vole::Project& project, const TomlValue& about) {
   return filled_in(text, {{"@ID@", project.id.value},
                           {"@ICON@", project.icon.value.empty() ? "data:," : "icon.png"},
                           {"@TITLE@", in_html(project.title.value)},
@@ -114,7 +114,7 @@ std::vector<PackedFile> collect_page(const vole::Project& project, const std::st
                                 {"files.tar", tar_of("files.tar", packed_game(project, ""))}};
   fmt::print(stderr, "the program: {}, the game's files: {}\n", megabytes(files[1].content),
              megabytes(files[2].content));
-  Node about;
+  TomlValue about;
   vole::detail::put(about, "id", text_of(id));
   vole::detail::put(about, "program", file_node(files[1].path, files[1].content));
   vole::detail::put(about, "files", file_node(files[2].path, files[2].content));

@@ -276,7 +276,7 @@ void add_preview(CommandLine& line) {
           "--show", options->show,
           "Of a sheet: all of it, its clips on one line, its clip rules, or the bodies of what "
           "shows it; of a "
-          "level: what is solid, its light, or where --kind gets to; of a tileset: the cases of its groups; "
+          "level: what is solid, its light, or where --kind gets to; of a tileset: the cases of its materials; "
           "of kinds.toml: how --kind jumps, or its mind")
       .one_of({"all", "baseline", "edges", "jump", "light", "mind", "reach", "rules", "shapes"})
       .shows_default();

@@ -25,11 +25,11 @@ Rect reach_of(const ShownKind& shown) {
   Rect reach{{-4, -4}, {8, 8}};
   if (shown.frame) reach = reach.joined_with({-Vec2(shown.frame->pivot), Vec2(shown.frame->size)});
   if (shown.body()) reach = reach.joined_with(shown.body()->bounds());
-  if (!shown.checks()) return reach;
-  for (const auto& item : shown.checks()->all) {
-    const vole::Check& check = item.value;
-    if (!check.is_ray()) reach = reach.joined_with(check.box({0, 0}, false));
-    for (const auto& end : {check.from, check.to})
+  if (!shown.probes()) return reach;
+  for (const auto& item : shown.probes()->all) {
+    const vole::Probe& probe = item.value;
+    if (!probe.is_ray()) reach = reach.joined_with(probe.box({0, 0}, false));
+    for (const auto& end : {probe.from, probe.to})
       if (end) reach = reach.joined_with({*end, {0, 0}});
   }
   return reach;
@@ -49,11 +49,11 @@ void draw_shown(Page& page, const ShownKind& shown, IVec2 at, int scale) {
     for (std::uint32_t i = 0; i < shown.body()->shapes->size(); ++i)
       if (shown.body()->use_of(i) == BodyUse::off)
         page.shape((*shown.body()->shapes)[i], at, scale, off_mark);
-  if (shown.checks())
-    for (const auto& item : shown.checks()->all) {
-      const vole::Check& check = item.value;
-      page.shape(check.is_ray() ? thin(*check.from, *check.to) : vole::Shape::box(check.box({0, 0}, false)),
-                 at, scale, check_mark);
+  if (shown.probes())
+    for (const auto& item : shown.probes()->all) {
+      const vole::Probe& probe = item.value;
+      page.shape(probe.is_ray() ? thin(*probe.from, *probe.to) : vole::Shape::box(probe.box({0, 0}, false)),
+                 at, scale, probe_mark);
     }
   page.cross(at, 4, ink);
 }
@@ -61,7 +61,7 @@ void draw_shown(Page& page, const ShownKind& shown, IVec2 at, int scale) {
 void draw_kind_legend(Page& page, IVec2 at) {
   const std::pair<std::string_view, Colour> roles[] = {{"solid", body_mark},    {"one-way", mark},
                                                        {"sensor", sensor_mark}, {"off", off_mark},
-                                                       {"check", check_mark},   {"+ position", ink}};
+                                                       {"probe", probe_mark},   {"+ position", ink}};
   for (const auto& [name, colour] : roles) {
     page.text(at, name, colour);
     at.x += 2 * vole::plain_font().measure(name).x + 20;

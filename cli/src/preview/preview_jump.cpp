@@ -111,7 +111,7 @@ void preview_jump(vole::Catalog& catalog, const std::string& name, const std::st
     throw vole::Error(vole::FilePosition::whole_file("kinds.toml"),
                       fmt::format("kind \"{}\" has no side_mover: it does not jump", name));
   std::array<Jump, 4> jumps{
-      Jump{"standing, hop", false, false, faint}, Jump{"standing, full", false, true, check_mark},
+      Jump{"standing, hop", false, false, faint}, Jump{"standing, full", false, true, probe_mark},
       Jump{"running, hop", true, false, body_mark}, Jump{"running, full", true, true, mark}};
   vole::Vec2 most{1, 1};
   for (Jump& jump : jumps) {

@@ -15,7 +15,7 @@ struct ShownKind {
   WrittenThing thing;
 
   const std::optional<vole::CollisionBody>& body() const { return thing.body; }
-  const vole::Checks* checks() const { return thing.checks; }
+  const vole::Probes* probes() const { return thing.probes; }
 };
 // All that is to be seen of it, around its position.
 vole::Rect reach_of(const ShownKind& shown);
@@ -26,9 +26,9 @@ void draw_kind_legend(paper::Page& page, vole::IVec2 at);
 // The colour of one shape of a body, by what that is.
 vole::Colour mark_of(const vole::CollisionBody& body, std::uint32_t place);
 
-// The kinds of a file, each with its first picture, its body, its checks and its position.
+// The kinds of a file, each with its first picture, its body, its probes and its position.
 void preview_kinds(vole::Catalog& catalog, const std::string& file, const std::string& output);
-// One of them, large, with its points and checks by name; prints its fields, each with the place where it is written.
+// One of them, large, with its points and probes by name; prints its fields, each with the place where it is written.
 void preview_kind(vole::Catalog& catalog, const std::string& kind, const std::string& output);
 // How high, how far and for how long one of them jumps; prints it, too.
 void preview_jump(vole::Catalog& catalog, const std::string& kind, const std::string& output);

@@ -59,13 +59,13 @@ void draw_body(DrawList& list, LayerId layer, const vole::CollisionBody& body, V
     vole::draw_shape(list, layer, (*body.shapes)[i], at, mark_of(body, i));
 }
 
-void draw_checks(DrawList& list, LayerId layer, const vole::Checks& checks, Vec2 at) {
-  for (const auto& item : checks.all) {
-    const vole::Check& check = item.value;
-    if (check.is_ray())
-      vole::draw_line(list, layer, at + *check.from, at + *check.to, check_mark);
+void draw_probes(DrawList& list, LayerId layer, const vole::Probes& probes, Vec2 at) {
+  for (const auto& item : probes.all) {
+    const vole::Probe& probe = item.value;
+    if (probe.is_ray())
+      vole::draw_line(list, layer, at + *probe.from, at + *probe.to, probe_mark);
     else
-      list.outline(layer, check.box(at, false), check_mark);
+      list.outline(layer, probe.box(at, false), probe_mark);
   }
 }
 
@@ -115,7 +115,7 @@ void preview_level(vole::Catalog& catalog, const vole::Level& level, bool with_s
     if (const auto frame = thing.frame()) list.add(marks, vole::show(*frame, place.at));
     if (with_shapes && thing.way) draw_way(list, marks, *thing.way, place.at);
     if (with_shapes && thing.body) draw_body(list, marks, *thing.body, place.at);
-    if (with_shapes && thing.checks) draw_checks(list, marks, *thing.checks, place.at);
+    if (with_shapes && thing.probes) draw_probes(list, marks, *thing.probes, place.at);
     list.fill(marks, {{place.at.x - 2, place.at.y - 1}, {5, 2}}, mark);
     // Among shapes the kinds would hide more than they tell.
     const std::string& label = place.name.empty() && !with_shapes ? place.kind : place.name;

@@ -23,18 +23,18 @@ std::string file_name(const std::string& path) {
   return path.substr(path.find_last_of('/') + 1);
 }
 
-void add_value(const vole::Node& value, const std::string& path, std::vector<Field>& fields);
+void add_value(const vole::TomlValue& value, const std::string& path, std::vector<Field>& fields);
 
 // Every value of the table that is no table itself, by its path: "body.size = [10, 10]", "shapes[0].radius = 4".
-void add_fields(const vole::Node& table, const std::string& before, std::vector<Field>& fields) {
-  for (const vole::Node::Entry& entry : table.entries) add_value(entry.value, before + entry.key, fields);
+void add_fields(const vole::TomlValue& table, const std::string& before, std::vector<Field>& fields) {
+  for (const vole::TomlValue::Entry& entry : table.entries) add_value(entry.value, before + entry.key, fields);
 }
 
-void add_value(const vole::Node& value, const std::string& path, std::vector<Field>& fields) {
+void add_value(const vole::TomlValue& value, const std::string& path, std::vector<Field>& fields) {
   constexpr std::size_t longest = 48;
-  const bool is_table = value.type == vole::Node::Type::table;
+  const bool is_table = value.type == vole::TomlValue::Type::table;
   if (is_table && !value.entries.empty()) return add_fields(value, path + ".", fields);
-  if (!value.items.empty() && value.items[0].type == vole::Node::Type::table) {
+  if (!value.items.empty() && value.items[0].type == vole::TomlValue::Type::table) {
     for (std::size_t i = 0; i < value.items.size(); ++i)
       add_value(value.items[i], fmt::format("{}[{}]", path, i), fields);
     return;
@@ -67,11 +67,11 @@ Vec2 lamp_at(const WrittenThing& thing) {
   return lamp.offset;
 }
 
-void name_checks(Page& page, const vole::Checks& checks, IVec2 at, int scale) {
-  for (const auto& item : checks.all) {
+void name_probes(Page& page, const vole::Probes& probes, IVec2 at, int scale) {
+  for (const auto& item : probes.all) {
     const Vec2 corner = item.value.is_ray() ? *item.value.to : item.value.at;
     page.text(at + IVec2(corner * static_cast<float>(scale)) + IVec2{2, -12}, item.name,
-              {.colour = check_mark});
+              {.colour = probe_mark});
   }
 }
 
@@ -101,7 +101,7 @@ void preview_kind(vole::Catalog& catalog, const std::string& kind, const std::st
     page.text({half - 2 * margin - 60, 16}, "lamp", lamp_mark);
   }
   if (shown.frame) name_points(page, thing, *shown.frame, at, scale);
-  if (thing.checks) name_checks(page, *thing.checks, at, scale);
+  if (thing.probes) name_probes(page, *thing.probes, at, scale);
 
   std::vector<Field> fields;
   add_fields(things.kinds().kind(kind), "", fields);

@@ -42,14 +42,14 @@ void draw_tile(Page& page, const vole::Tile& tile, IVec2 at, IVec2 size, int sca
     page.shape(tile.form->shape(), at, scale, tile.form->one_way == vole::OneWay::no ? solid_mark : mark);
 }
 
-// Which neighbours are of the group: nine squares, the middle one the tile itself.
+// Which neighbours are of the material: nine squares, the middle one the tile itself.
 void draw_neighbours(Page& page, vole::Neighbours neighbours, IVec2 at) {
   constexpr int size = 5;
   page.fill({at - IVec2{1, 1}, IVec2{3 * size + 1, 3 * size + 1}}, dark_square);
   page.fill({at + IVec2{size, size}, {size - 1, size - 1}}, ink);
   for (std::size_t i = 0; i < vole::neighbour_steps.size(); ++i)
     if ((neighbours >> i & 1) != 0)
-      page.fill({at + (vole::neighbour_steps[i] + IVec2{1, 1}) * size, {size - 1, size - 1}}, check_mark);
+      page.fill({at + (vole::neighbour_steps[i] + IVec2{1, 1}) * size, {size - 1, size - 1}}, probe_mark);
 }
 
 // An island with all that edges meet: points, bays, a lake, ground of one cell and a strip.
@@ -65,26 +65,26 @@ class EdgesPage {
 
   void draw() {
     page_.text({margin, 16},
-               fmt::format("{}: {} group{} of tiles; a case that is not there shows the nearest that is",
-                           tileset_.name, tileset_.groups.size(), tileset_.groups.size() == 1 ? "" : "s"));
+               fmt::format("{}: {} material{} of tiles; a case that is not there shows the nearest that is",
+                           tileset_.name, tileset_.materials.size(), tileset_.materials.size() == 1 ? "" : "s"));
     int top = 48;
-    for (std::size_t i = 0; i < tileset_.groups.size(); ++i) {
-      draw_group(i, top);
+    for (std::size_t i = 0; i < tileset_.materials.size(); ++i) {
+      draw_material(i, top);
       top += band;
     }
   }
   void save(const std::string& output) { page_.save(output); }
 
-  static constexpr int band = 440;  // of one group
+  static constexpr int band = 440;  // of one material
 
  private:
-  void draw_group(std::size_t index, int top) {
-    const vole::TileGroup& group = tileset_.groups[index];
-    const std::vector<vole::Neighbours>& cases = vole::cases_of(group.edges);
+  void draw_material(std::size_t index, int top) {
+    const vole::TileMaterial& material = tileset_.materials[index];
+    const std::vector<vole::Neighbours>& cases = vole::cases_of(material.neighbours);
     page_.text({margin, top},
-               fmt::format("{}: {}, {} of {} cases", group.name,
-                           vole::enum_names(vole::Edges{})[static_cast<std::size_t>(group.edges)],
-                           group.cases.size(), cases.size()),
+               fmt::format("{}: {}, {} of {} cases", material.name,
+                           vole::enum_names(vole::NeighbourSet{})[static_cast<std::size_t>(material.neighbours)],
+                           material.cases.size(), cases.size()),
                mark);
     const bool many = cases.size() > 16;
     const int columns = many ? 12 : 4;
@@ -94,40 +94,40 @@ class EdgesPage {
     for (std::size_t i = 0; i < cases.size(); ++i) {
       const IVec2 at{margin + static_cast<int>(i) % columns * step.x,
                      top + 24 + static_cast<int>(i) / columns * step.y};
-      draw_case(group, static_cast<int>(i), cases[i], at, scale);
+      draw_case(material, static_cast<int>(i), cases[i], at, scale);
     }
     draw_island(index, {margin + columns * step.x + 24, top + 24});
   }
 
-  void draw_case(const vole::TileGroup& group, int number, vole::Neighbours neighbours, IVec2 at, int scale) {
-    const auto its = std::find_if(group.cases.begin(), group.cases.end(),
+  void draw_case(const vole::TileMaterial& material, int number, vole::Neighbours neighbours, IVec2 at, int scale) {
+    const auto its = std::find_if(material.cases.begin(), material.cases.end(),
                                   [neighbours](const auto& each) { return each.neighbours == neighbours; });
     const IVec2 size = tileset_.tile_size;
     const IVec2 below{at.x, at.y + size.y * scale + 4};
     draw_neighbours(page_, neighbours, below);
     page_.text({below.x + 18, below.y + 4}, std::to_string(number),
-               its == group.cases.end() ? solid_mark : ink);
-    if (its == group.cases.end()) return page_.outline({at, size * scale}, solid_mark);
+               its == material.cases.end() ? solid_mark : ink);
+    if (its == material.cases.end()) return page_.outline({at, size * scale}, solid_mark);
     page_.squares({at, size * scale}, 8);
     page_.frame(tileset_.tiles[static_cast<std::size_t>(its->choices[0].tile)].frames[0], at, scale);
     if (its->choices.size() > 1)
       page_.text({below.x + 18, below.y + 14}, fmt::format("x{}", its->choices.size()), faint);
   }
 
-  void draw_island(std::size_t group, IVec2 at) {
+  void draw_island(std::size_t material, IVec2 at) {
     const IVec2 cells{static_cast<int>(island_rows[0].size()), static_cast<int>(island_rows.size())};
     const IVec2 size = tileset_.tile_size;
     const IVec2 room = IVec2{page_size.x, at.y + band - 48} - at - IVec2{margin, 0};
     const int scale = std::max(1, std::min(room.x / (cells.x * size.x), room.y / (cells.y * size.y)));
-    vole::GroupGrid painted(cells);
+    vole::MaterialGrid painted(cells);
     for (int y = 0; y < cells.y; ++y)
       for (int x = 0; x < cells.x; ++x)
         if (island_rows[static_cast<std::size_t>(y)][static_cast<std::size_t>(x)] == '#')
-          painted.set({x, y}, static_cast<std::uint8_t>(group + 1));
+          painted.set({x, y}, static_cast<std::uint8_t>(material + 1));
     page_.squares({at, cells * size * scale}, 16);
     const vole::TileGrid nothing(cells);
     painted.visit([&](IVec2 cell, std::uint8_t) {
-      const int tile = vole::TileCell::from(vole::edge_tile(tileset_.groups, painted, nothing, cell)).tile;
+      const int tile = vole::TileCell::from(vole::edge_tile(tileset_.materials, painted, nothing, cell)).tile;
       page_.frame(tileset_.tiles[static_cast<std::size_t>(tile)].frames[0], at + cell * size * scale, scale);
     });
   }
@@ -174,10 +174,10 @@ void preview_tileset(const vole::Tileset& tileset, const std::string& output) {
 }
 
 void preview_edges(const vole::Tileset& tileset, const std::string& output) {
-  if (tileset.groups.empty())
+  if (tileset.materials.empty())
     throw vole::Error(vole::FilePosition::whole_file(tileset.name),
-                      "has no groups whose edges could be shown", "they are written as [groups.NAME]");
-  EdgesPage page(tileset, 60 + EdgesPage::band * static_cast<int>(tileset.groups.size()));
+                      "has no materials whose edges could be shown", "they are written as [materials.NAME]");
+  EdgesPage page(tileset, 60 + EdgesPage::band * static_cast<int>(tileset.materials.size()));
   page.draw();
   page.save(output);
 }

@@ -31,17 +31,17 @@ WrittenThing WrittenThings::of_kind(const std::string& kind) const {
 }
 
 WrittenThing WrittenThings::at_place(const vole::LevelPlace& place) const {
-  vole::Node components = kinds_.kind(place.kind, place.where);
+  vole::TomlValue components = kinds_.kind(place.kind, place.where);
   components.merge(place.overrides);
   return made_of(place.kind, components);
 }
 
-WrittenThing WrittenThings::made_of(std::string_view kind, const vole::Node& components) const {
+WrittenThing WrittenThings::made_of(std::string_view kind, const vole::TomlValue& components) const {
   vole::Report report;
   WrittenThing thing;
   thing.kind = alone_.compile(kind, components, report);
   report.throw_if_errors();
-  thing.checks = thing.kind->find<vole::Checks>();
+  thing.probes = thing.kind->find<vole::Probes>();
   thing.way = thing.kind->find<vole::AlongPath>();
   thing.lamp = thing.kind->find<vole::Lamp>();
   if (const auto* const body = thing.kind->find<vole::Body>())

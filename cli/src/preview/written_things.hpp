@@ -9,14 +9,14 @@
 #include "vole/level/level.hpp"
 #include "vole/physics/collision_world.hpp"
 #include "vole/world/along_path.hpp"
-#include "vole/world/checks.hpp"
+#include "vole/world/probes.hpp"
 #include "vole/world/compiled_kinds.hpp"
 #include "vole/world/lamp.hpp"
 
 struct WrittenThing {
   std::shared_ptr<const vole::CompiledKind> kind;
   std::optional<vole::CollisionBody> body;  // around the position
-  const vole::Checks* checks = nullptr;     // these are of the kind, which this keeps alive
+  const vole::Probes* probes = nullptr;     // these are of the kind, which this keeps alive
   const vole::AlongPath* way = nullptr;
   const vole::Lamp* lamp = nullptr;
 
@@ -35,7 +35,7 @@ class WrittenThings {
   WrittenThing at_place(const vole::LevelPlace& place) const;
 
  private:
-  WrittenThing made_of(std::string_view kind, const vole::Node& components) const;
+  WrittenThing made_of(std::string_view kind, const vole::TomlValue& components) const;
 
   vole::Catalog& catalog_;
   vole::Kinds kinds_;

@@ -41,8 +41,8 @@ Allowances::Rules Allowances::read(const std::string& file) {
   const std::string path = vole::join_path(root_, file);
   if (!file.ends_with(".toml") || !vole::file_exists(path)) return rules;
   try {
-    const vole::Node root = vole::read_toml(path);
-    const vole::Node* written = root.find("check");
+    const vole::TomlValue root = vole::read_toml(path);
+    const vole::TomlValue* written = root.find("check");
     if (!written) return rules;
     vole::CheckNotes notes;
     vole::Report already_told;

@@ -18,17 +18,17 @@ void find_dead_rules(GameUnderCheck& game, const vole::Sheet& sheet, const std::
 // Whether a kind has a check of this name.
 bool is_check(const GameUnderCheck& game, const std::string& name) {
   return std::any_of(game.kinds.all.begin(), game.kinds.all.end(), [&name](const auto& kind) {
-    const vole::Node* const checks = kind.value.find("checks");
-    return checks && checks->find(name);
+    const vole::TomlValue* const probes = kind.value.find("probes");
+    return probes && probes->find(name);
   });
 }
 
 // Whether a part of a kind's mind has this name.
 bool is_part_of_mind(const GameUnderCheck& game, const std::string& name) {
   return std::any_of(game.kinds.all.begin(), game.kinds.all.end(), [&name](const auto& kind) {
-    const vole::Node* const mind = kind.value.find("mind");
-    return mind && std::any_of(mind->items.begin(), mind->items.end(), [&name](const vole::Node& part) {
-             const vole::Node* const its = part.find("name");
+    const vole::TomlValue* const mind = kind.value.find("mind");
+    return mind && std::any_of(mind->items.begin(), mind->items.end(), [&name](const vole::TomlValue& part) {
+             const vole::TomlValue* const its = part.find("name");
              return its && its->text == name;
            });
   });

@@ -43,7 +43,7 @@ class Solids {
   }
 
  private:
-  Traits traits_of(const std::string& name, const vole::Node& components) const {
+  Traits traits_of(const std::string& name, const vole::TomlValue& components) const {
     const auto kind = game_.kinds_alone.compile(name, components);
     Traits traits;
     if (const auto* const body = kind->find<vole::Body>()) traits.body = *body;
@@ -75,7 +75,7 @@ class Solids {
     }
   }
 
-  void look_at_kind(const vole::NamedItem<vole::Node>& kind) {
+  void look_at_kind(const vole::NamedItem<vole::TomlValue>& kind) {
     const Traits traits = traits_of(kind.name, kind.value);
     if (traits.steered) steered_kinds_.push_back(kind.name);
     if (traits.body) categories_seen_.insert(traits.body->category.value);
@@ -97,7 +97,7 @@ class Solids {
       }
     }
     for (const auto& item : game_.project.written_categories) {
-      if (categories_seen_.count(item.name) == 0 && item.name != "ground" && item.name != "things")
+      if (categories_seen_.count(item.name) == 0 && item.name != "ground" && item.name != "plain")
         game_.add(
             "idle-category", "game.toml",
             fmt::format("no kind and no tile is of the category \"{}\", so it meets nothing", item.name), "",
@@ -118,7 +118,7 @@ class Solids {
     float lowest = 0;  // of bodies that are steered
     for (const vole::LevelPlace& place : level.places) {
       if (!kinds_.has(place.kind)) continue;
-      vole::Node thing = kinds_.kind(place.kind);
+      vole::TomlValue thing = kinds_.kind(place.kind);
       thing.merge(place.overrides);
       const Traits traits = traits_of(place.kind, thing);
       steered = steered || traits.steered;
@@ -150,9 +150,9 @@ class Solids {
                              const Rect& box) {
     vole::CollisionWorld world;
     world.set_tiles(&level.solid);
-    std::vector<vole::Found> found;
+    std::vector<vole::BodyOrCell> found;
     world.find(box, {}, found);
-    for (const vole::Found& tile : found)
+    for (const vole::BodyOrCell& tile : found)
       if (blocks(level, tile.cell))
         return game_.add("starts-inside", file,
                          fmt::format("the body of this \"{}\" begins inside what is solid in cell {}, {}",

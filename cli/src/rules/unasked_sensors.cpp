@@ -3,7 +3,7 @@
 
 #include "game_under_check.hpp"
 #include "vole/world/body.hpp"
-#include "vole/world/checks.hpp"
+#include "vole/world/probes.hpp"
 #include "vole/world/compiled_kinds.hpp"
 #include "vole/world/shapes.hpp"
 #include "vole/world/tags.hpp"
@@ -34,7 +34,7 @@ class Sensors {
   }
 
  private:
-  void look_at(const vole::NamedItem<vole::Node>& kind) {
+  void look_at(const vole::NamedItem<vole::TomlValue>& kind) {
     const auto compiled = game_.kinds_alone.compile(kind.name, kind.value);
     Noticing noticing{kind.name, {}, kind.where, false, {}, {}};
     if (const auto* const body = compiled->find<vole::Body>()) {
@@ -45,10 +45,10 @@ class Sensors {
       for (const auto& shape : shapes->list)
         if (shape.value.use == vole::BodyUse::sensor) noticing.shapes.push_back(shape.value.name);
     if (const auto* const tags = compiled->find<vole::Tags>()) noticing.tags = tags->names;
-    if (const auto* const checks = compiled->find<vole::Checks>())
-      for (const auto& check : checks->all) {
-        asks_for_all_ = asks_for_all_ || check.value.of.empty();
-        for (const auto& category : check.value.of) asked_categories_.insert(category.value);
+    if (const auto* const probes = compiled->find<vole::Probes>())
+      for (const auto& probe : probes->all) {
+        asks_for_all_ = asks_for_all_ || probe.value.categories.empty();
+        for (const auto& category : probe.value.categories) asked_categories_.insert(category.value);
       }
     all_.push_back(std::move(noticing));
   }
@@ -63,7 +63,7 @@ class Sensors {
   void tell(const Noticing& each, const std::string& what) {
     game_.add(
         "unasked-sensor", game_.relative(*each.where.file),
-        what + " is asked for by nothing: no code names it, its tags or its category, and no check does",
+        what + " is asked for by nothing: no code names it, its tags or its category, and no probe does",
         "say a cue for it, or leave it out", each.where);
   }
 

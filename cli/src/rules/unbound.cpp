@@ -20,7 +20,7 @@ bool is_bound(const vole::Axis& axis) {
 // For any player. `list_of(player)` are the actions or axes of one, from 0 on.
 template <class ListOf>
 void look_at(GameUnderCheck& game, const vole::Controls& controls, const ListOf& list_of,
-             const vole::Node* written, const char* sort) {
+             const vole::TomlValue* written, const char* sort) {
   const auto& first = list_of(std::size_t{0});
   for (std::size_t i = 0; i < first.size(); ++i) {
     bool bound = false;
@@ -29,7 +29,7 @@ void look_at(GameUnderCheck& game, const vole::Controls& controls, const ListOf&
     if (bound) continue;
     vole::FilePosition where;
     if (written)
-      for (const vole::Node::Entry& entry : written->entries)
+      for (const vole::TomlValue::Entry& entry : written->entries)
         if (entry.key == first[i].name) where = entry.where;
     game.add("unbound-action", "controls.toml",
              fmt::format("nothing is bound to the {} \"{}\"", sort, first[i].name),
@@ -44,7 +44,7 @@ void find_unbound_actions(GameUnderCheck& game) {
   if (!vole::file_exists(file)) return;
   try {
     const vole::Controls controls = vole::read_controls(file);
-    const vole::Node root = vole::read_toml(file);
+    const vole::TomlValue root = vole::read_toml(file);
     look_at(
         game, controls, [&](std::size_t player) -> const auto& { return controls.actions_of(player); },
         root.find("actions"), "action");

@@ -136,7 +136,7 @@ constexpr std::array<std::string_view, 16> roots{
 }  // namespace
 
 Image paint_cellar() {
-  const std::vector<Neighbours>& cases = vole::cases_of(vole::Edges::all);
+  const std::vector<Neighbours>& cases = vole::cases_of(vole::NeighbourSet::eight);
   Image image({columns * tile, 8 * tile});
   for (std::size_t i = 0; i < cases.size(); ++i) {
     const IVec2 cell{static_cast<int>(i) % columns, static_cast<int>(i) / columns};

@@ -8,7 +8,7 @@ void fly(vole::Stage& stage) {
     const float turn = 360.0f * static_cast<float>(flight.ticks) * stage.seconds_per_tick() / flight.seconds;
     pose.at = flight.middle +
               vole::Vec2{flight.reach * vole::sin_degrees(turn), -flight.rise * vole::sin_degrees(2 * turn)};
-    pose.faces_left = pose.at.x < pose.before.x;
+    pose.mirrored = pose.at.x < pose.before.x;
   });
 }
 

@@ -46,8 +46,8 @@ class Replay {
   bool wants_check(std::int64_t ticks) const;
   void check(std::int64_t ticks, std::uint64_t checksum);
   const std::vector<Problem>& differences() const { return differences_; }
-  // A script has nothing to be compared with.
-  bool is_script() const { return recording_.checksum.value.empty(); }
+  // An unchecked recording has nothing to be compared with.
+  bool is_unchecked() const { return recording_.checksum.value.empty(); }
 
  private:
   void check_end(std::uint64_t checksum);

@@ -14,7 +14,7 @@
 #include "vole/app/scene_loading.hpp"
 #include "vole/app/shots.hpp"
 #include "vole/app/simulation.hpp"
-#include "vole/app/ticker.hpp"
+#include "vole/app/tick_clock.hpp"
 #include "vole/app/trouble.hpp"
 #include "vole/draw/raster.hpp"
 
@@ -81,7 +81,7 @@ class Session final : public HostedRun {
   std::optional<Recorder> recorder_;
   Simulation simulation_;
   PlayerBindings bindings_;
-  Ticker ticker_;
+  TickClock clock_;
   SceneLoading loading_;
   const Shots shots_;
 

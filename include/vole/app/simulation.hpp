@@ -73,7 +73,7 @@ class Simulation {
   void restore(const Snapshot& snapshot);
   // The same as TOML: for files, for other builds, and to compare (state_difference.hpp).
   std::string to_toml() const;
-  void restore_toml(const Node& node);
+  void restore_toml(const TomlValue& toml);
 
   // Adds the scene as it stands to the list, `share` of the way between the last tick and the next.
   void draw(DrawList& list, float share, XrayParts xray = {});

@@ -7,7 +7,7 @@
 #include <string>
 #include <vector>
 
-#include "vole/base/node.hpp"
+#include "vole/base/toml_value.hpp"
 
 namespace vole {
 
@@ -19,7 +19,7 @@ struct StateDifference {
 };
 
 // Of states as Simulation::to_toml writes them.
-std::vector<StateDifference> state_differences(const Node& first, const Node& second);
+std::vector<StateDifference> state_differences(const TomlValue& first, const TomlValue& second);
 std::string to_text(const StateDifference& difference);
 
 }  // namespace vole

@@ -32,7 +32,7 @@ struct AssetType<Atlas> {
   static constexpr std::string_view folder = "assets";
   static constexpr std::string_view ending = ".atlas.toml";
   static Atlas load(Loading& loading);
-  static Node schema();  // of its file: see schema.hpp
+  static TomlValue schema();  // of its file: see schema.hpp
 };
 
 }  // namespace vole

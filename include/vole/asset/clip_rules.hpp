@@ -95,14 +95,14 @@ class ClipRules {
   std::vector<std::string> facts_;
   // The same as the rules say, in rows, since this is asked for each thing each tick: every comparison is a
   // range that the fact lies in, except for "not equal", which is one that it lies outside of.
-  struct Asked {
+  struct ComparedFact {
     std::uint64_t rule = 0;  // its bit within its group
     std::size_t fact = 0;
     float least = 0;
     float most = 0;
   };
   struct Group {
-    std::vector<Asked> within, beside;
+    std::vector<ComparedFact> within, beside;
   };
   static constexpr std::size_t rules_in_group = 64;
   void ask(const Condition& condition, std::uint32_t rule);

@@ -1,11 +1,11 @@
 // Clips that belong together, one for each direction or each state of something. In NAME.sheet.toml:
 //
 //   [sets.walk]
-//   ways = 4                                # 2, 4 or 8: by direction; see direction.hpp
+//   directions = "four"                     # or "two", "eight": see direction.hpp
 //   rows = { right = 1, down = 2, up = 3 }  # of the picture: clips of their own, "walk right" and so on
 //   range = [1, 4]                          # of each row; all of it when left out
 //   fps = 8                                 # this and all else as for a clip
-//   missing = "flip"                        # left is right in a mirror; or "turn" (rotated), "error"
+//   missing = "mirrored"                        # left is right in a mirror; or "turn" (rotated), "error"
 //
 //   [sets.mood]
 //   clips = { calm = "sit", cross = "stamp" }   # by anything: clips of the sheet
@@ -26,7 +26,7 @@ struct ClipSet {
     std::string key;
     std::size_t clip = 0;  // of the sheet
     Direction direction = Direction::right;
-    bool flip_x = false;
+    bool mirrored = false;
     float rotation = 0;  // degrees clockwise
   };
 

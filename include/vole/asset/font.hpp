@@ -12,7 +12,7 @@
 //
 //   file = "hedgerow.ttf"                            # in the same folder; NAME.ttf when left out
 //   size = 24                                        # pixels from line to line
-//   smooth = false                                   # every pixel wholly or not at all
+//   antialias = false                                   # every pixel wholly or not at all
 //   letters = "→★"                                   # besides those of the European languages
 #pragma once
 
@@ -81,7 +81,7 @@ class Font {
 // How letters are taken from a TrueType or OpenType file.
 struct TrueTypeCut {
   int size = 16;  // pixels from line to line
-  bool smooth = true;
+  bool antialias = true;
   std::string letters;  // besides those of the European languages (Latin, Greek, Cyrillic) that are there
 };
 // Throws Error at `place` when the bytes are not a font that can be used.
@@ -99,7 +99,7 @@ struct AssetType<Font> {
   static bool will_do(Catalog& catalog, std::string_view name);
   static std::string find_packed(Catalog& catalog, std::string_view name);
   static std::vector<std::string> packed_names(Catalog& catalog);
-  static Node schema();  // of its file: see schema.hpp
+  static TomlValue schema();  // of its file: see schema.hpp
 };
 
 // A small font that is always there, the catalog's "plain" where the game has none of that name: letters of 5 x 7 pixels

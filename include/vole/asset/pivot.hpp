@@ -16,7 +16,7 @@ struct Pivot {
 };
 
 // "bottom left", or [8, 16].
-void read_field(const Node& node, Pivot& pivot, const FieldRule& rule, Report& report);
-Node schema_field(const Pivot& pivot, const FieldRule& rule);
+void read_field(const TomlValue& toml, Pivot& pivot, const FieldRule& rule, Report& report);
+TomlValue schema_field(const Pivot& pivot, const FieldRule& rule);
 
 }  // namespace vole

@@ -180,7 +180,7 @@ struct AssetType<Sheet> {
   static constexpr std::string_view plain_ending = ".png";
   static Sheet load(Loading& loading);  // from a file of its own
   static std::shared_ptr<const Sheet> load_shared(Loading& loading);
-  static Node schema();  // of its file: see schema.hpp
+  static TomlValue schema();  // of its file: see schema.hpp
   static Sheet stand_in(std::string_view name);
   static std::string find_packed(Catalog& catalog, std::string_view name);
   static std::vector<std::string> packed_names(Catalog& catalog);

@@ -30,9 +30,9 @@ struct TileCell {
 // Of the tilesets of a level together.
 inline constexpr std::size_t most_tiles = 0x1fff;
 
-// The cells of a layer: TileCell::number; and which group each of them is painted with: its index and 1 more. For what is in them
+// The cells of a layer: TileCell::number; and which material each of them is painted with: its index and 1 more. For what is in them
 // include base/block_grid.hpp.
 using TileGrid = BlockGrid<std::uint16_t>;
-using GroupGrid = BlockGrid<std::uint8_t>;
+using MaterialGrid = BlockGrid<std::uint8_t>;
 
 }  // namespace vole

@@ -17,7 +17,7 @@
 //
 // A field may be a bool, a number, a std::string, Vec2, IVec2, Rect, IRect, Colour, Entity, Random, an enum with
 // enum_names, another described struct, std::vector, std::array or std::optional of these, Named (a table
-// with keys of the writer's choice), Located (a value that keeps its position in the file), or, in files only, a Node (left
+// with keys of the writer's choice), Located (a value that keeps its position in the file), or, in files only, a TomlValue (left
 // as it is) or a type with its own read_field. `v.rest(named)` takes all keys of the table that are not listed. What is done
 // with a field of each type says field_type.hpp.
 #pragma once
@@ -36,7 +36,7 @@
 
 namespace vole {
 
-class Node;
+class TomlValue;
 class Report;
 
 // A value with the position it was read from, for messages about it later on. The position is no part of a

@@ -2,7 +2,7 @@
 //
 //   const DescribedType& type = described_type<Harvest>();
 //   std::shared_ptr<void> harvest = type.make();
-//   type.read(node, harvest.get(), {}, report, TableOf::file);
+//   type.read(toml, harvest.get(), {}, report, TableOf::file);
 #pragma once
 
 #include <memory>
@@ -178,13 +178,13 @@ class DescribedType final : public FieldType {
   std::string to_toml(const void* owner) const;
   std::string to_inline_toml(const void* owner) const;
 
-  void read(const Node&, void*, const FieldRule&, Report&, TableOf) const override;
+  void read(const TomlValue&, void*, const FieldRule&, Report&, TableOf) const override;
   void write(TomlText&, const void*) const override;
   void write_state(StateWriter& out, const void* owner) const override {
     table(owner).write_state(out, owner);
   }
   void read_state(StateReader& in, void* owner) const override { table(owner).read_state(in, owner); }
-  Node schema(const FieldRule&) const override;
+  TomlValue schema(const FieldRule&) const override;
   bool has_items() const override { return true; }
   void visit_all(const FieldType&, void*, const std::function<void(void*)>&) const override;
   void move_origin(void* owner, const FieldRule&, const OriginMove& by) const override {

@@ -3,7 +3,7 @@
 // A loader gathers everything it finds in a Report, then throws one Error that holds it all:
 //
 //   Report report;
-//   report.error(node.where(), "no clip \"rnu\" in \"vole\"", did_you_mean("rnu", clip_names));
+//   report.error(toml.where(), "no clip \"rnu\" in \"vole\"", did_you_mean("rnu", clip_names));
 //   report.throw_if_errors();
 //
 // prints: assets/vole.sheet.toml:9:8: error: no clip "rnu" in "vole"; did you mean "run"?
@@ -92,10 +92,10 @@ class Report {
   bool put(Problem problem);
   [[noreturn]] void throw_problems_of(const std::string& file) const;
 
-  struct Found;  // by cause and by file
+  struct Causes;  // by cause and by file
 
   std::vector<Problem> problems_;
-  std::unique_ptr<Found> found_;  // once there is a problem
+  std::unique_ptr<Causes> found_;  // once there is a problem
 };
 
 }  // namespace vole

@@ -37,13 +37,13 @@ class FieldType {
   FieldType& operator=(const FieldType&) = delete;
 
   // From TOML: what is wrong goes to the report, and then the value stays as it is, or is in part as it was read.
-  virtual void read(const Node& node, void* value, const FieldRule& rule, Report& report,
+  virtual void read(const TomlValue& toml, void* value, const FieldRule& rule, Report& report,
                     TableOf of) const = 0;
   virtual void write(TomlText& out, const void* value) const = 0;
   // As bytes, and back. Reading throws Error for bytes that no program writes.
   virtual void write_state(StateWriter& out, const void* value) const = 0;
   virtual void read_state(StateReader& in, void* value) const = 0;
-  virtual Node schema(const FieldRule& rule) const = 0;
+  virtual TomlValue schema(const FieldRule& rule) const = 0;
 
   // Whether it can be saved at all: what stands in files alone cannot.
   virtual bool has_state() const { return true; }
@@ -57,7 +57,7 @@ class FieldType {
   // A number by its value.
   virtual std::optional<double> as_number(const void*) const { return std::nullopt; }
   // The default that a schema tells, where it does.
-  virtual std::optional<Node> default_node(const void* value) const;
+  virtual std::optional<TomlValue> default_toml(const void* value) const;
 
   // What can be reckoned with: 1 part for a number, 2 for a pair, 4 for a colour (red, green, blue and alpha up to 255).
   virtual int parts() const { return 0; }
@@ -109,7 +109,7 @@ const FieldType& type_of(Tag<IRect>);
 const FieldType& type_of(Tag<Colour>);
 const FieldType& type_of(Tag<Entity>);
 const FieldType& type_of(Tag<Random>);
-const FieldType& type_of(Tag<Node>);
+const FieldType& type_of(Tag<TomlValue>);
 
 using GetType = const FieldType& (*)();
 
@@ -153,11 +153,11 @@ ListItems list_items(void* list, std::size_t new_count) {
 class ListType final : public HolderType {
  public:
   constexpr ListType(GetType get_item, const ListAccess& access) : HolderType(get_item), access_(access) {}
-  void read(const Node&, void*, const FieldRule&, Report&, TableOf) const override;
+  void read(const TomlValue&, void*, const FieldRule&, Report&, TableOf) const override;
   void write(TomlText&, const void*) const override;
   void write_state(StateWriter&, const void*) const override;
   void read_state(StateReader&, void*) const override;
-  Node schema(const FieldRule&) const override;
+  TomlValue schema(const FieldRule&) const override;
   void visit_all(const FieldType&, void*, const std::function<void(void*)>&) const override;
   void move_origin(void*, const FieldRule&, const OriginMove&) const override;
 
@@ -169,11 +169,11 @@ class ArrayType final : public HolderType {
  public:
   constexpr ArrayType(GetType get_item, std::size_t item_size, std::size_t count)
       : HolderType(get_item), item_size_(item_size), count_(count) {}
-  void read(const Node&, void*, const FieldRule&, Report&, TableOf) const override;
+  void read(const TomlValue&, void*, const FieldRule&, Report&, TableOf) const override;
   void write(TomlText&, const void*) const override;
   void write_state(StateWriter&, const void*) const override;
   void read_state(StateReader&, void*) const override;
-  Node schema(const FieldRule&) const override;
+  TomlValue schema(const FieldRule&) const override;
   void visit_all(const FieldType&, void*, const std::function<void(void*)>&) const override;
   void move_origin(void*, const FieldRule&, const OriginMove&) const override;
 
@@ -186,11 +186,11 @@ class NamedType final : public HolderType {
  public:
   constexpr NamedType(GetType get_item, const ListAccess& access, std::size_t value_at)
       : HolderType(get_item), access_(access), value_at_(value_at) {}
-  void read(const Node&, void*, const FieldRule&, Report&, TableOf) const override;
+  void read(const TomlValue&, void*, const FieldRule&, Report&, TableOf) const override;
   void write(TomlText&, const void*) const override;
   void write_state(StateWriter&, const void*) const override;
   void read_state(StateReader&, void*) const override;
-  Node schema(const FieldRule&) const override;
+  TomlValue schema(const FieldRule&) const override;
   void visit_all(const FieldType&, void*, const std::function<void(void*)>&) const override;
   void move_origin(void*, const FieldRule&, const OriginMove&) const override;
 
@@ -226,11 +226,11 @@ class OptionalType final : public HolderType {
  public:
   constexpr OptionalType(GetType get_item, const OptionalAccess& access)
       : HolderType(get_item), access_(access) {}
-  void read(const Node&, void*, const FieldRule&, Report&, TableOf) const override;
+  void read(const TomlValue&, void*, const FieldRule&, Report&, TableOf) const override;
   void write(TomlText&, const void*) const override;
   void write_state(StateWriter&, const void*) const override;
   void read_state(StateReader&, void*) const override;
-  Node schema(const FieldRule& rule) const override;
+  TomlValue schema(const FieldRule& rule) const override;
   bool is_there(const void* value) const override;
   void visit_all(const FieldType&, void*, const std::function<void(void*)>&) const override;
   void move_origin(void*, const FieldRule&, const OriginMove&) const override;
@@ -244,11 +244,11 @@ class OptionalType final : public HolderType {
 class LocatedType final : public HolderType {
  public:
   constexpr LocatedType(GetType get_item, std::size_t where_at) : HolderType(get_item), where_at_(where_at) {}
-  void read(const Node&, void*, const FieldRule&, Report&, TableOf) const override;
+  void read(const TomlValue&, void*, const FieldRule&, Report&, TableOf) const override;
   void write(TomlText&, const void*) const override;
   void write_state(StateWriter&, const void*) const override;
   void read_state(StateReader&, void*) const override;
-  Node schema(const FieldRule& rule) const override;
+  TomlValue schema(const FieldRule& rule) const override;
   void visit_all(const FieldType&, void*, const std::function<void(void*)>&) const override;
   void move_origin(void*, const FieldRule&, const OriginMove&) const override;
 
@@ -263,11 +263,11 @@ class ChoiceType final : public FieldType {
  public:
   constexpr ChoiceType(const std::string_view* names, std::size_t count, std::size_t size)
       : names_(names), count_(count), size_(size) {}
-  void read(const Node&, void*, const FieldRule&, Report&, TableOf) const override;
+  void read(const TomlValue&, void*, const FieldRule&, Report&, TableOf) const override;
   void write(TomlText&, const void*) const override;
   void write_state(StateWriter&, const void*) const override;
   void read_state(StateReader&, void*) const override;
-  Node schema(const FieldRule&) const override;
+  TomlValue schema(const FieldRule&) const override;
   std::size_t plain_size() const override { return size_; }
   bool may_be_broken() const override { return true; }
   bool is_sound(const void* value) const override { return index(value) < count_; }
@@ -284,18 +284,18 @@ class ChoiceType final : public FieldType {
 
 // A type that is in files alone and has a read_field of its own; a schema_field, and a write_field if it is written too.
 struct OwnAccess {
-  void (*read)(const Node& node, void* value, const FieldRule& rule, Report& report);
-  Node (*schema)(const FieldRule& rule);            // nullptr: it has none
+  void (*read)(const TomlValue& toml, void* value, const FieldRule& rule, Report& report);
+  TomlValue (*schema)(const FieldRule& rule);            // nullptr: it has none
   void (*write)(TomlText& out, const void* value);  // the same
 };
 class OwnType final : public FieldType {
  public:
   explicit constexpr OwnType(const OwnAccess& access) : access_(access) {}
-  void read(const Node&, void*, const FieldRule&, Report&, TableOf) const override;
+  void read(const TomlValue&, void*, const FieldRule&, Report&, TableOf) const override;
   void write(TomlText&, const void*) const override;
   [[noreturn]] void write_state(StateWriter&, const void*) const override;
   [[noreturn]] void read_state(StateReader&, void*) const override;
-  Node schema(const FieldRule&) const override;
+  TomlValue schema(const FieldRule&) const override;
   bool has_state() const override { return false; }
 
  private:
@@ -303,14 +303,14 @@ class OwnType final : public FieldType {
 };
 
 template <class T>
-concept OwnField = requires(const Node& node, T& value, const FieldRule& rule, Report& report) {
-  read_field(node, value, rule, report);
+concept OwnField = requires(const TomlValue& toml, T& value, const FieldRule& rule, Report& report) {
+  read_field(toml, value, rule, report);
 };
 
 template <class T>
 constexpr OwnAccess own_access() {
-  OwnAccess access{[](const Node& node, void* value, const FieldRule& rule, Report& report) {
-                     read_field(node, *static_cast<T*>(value), rule, report);
+  OwnAccess access{[](const TomlValue& toml, void* value, const FieldRule& rule, Report& report) {
+                     read_field(toml, *static_cast<T*>(value), rule, report);
                    },
                    nullptr, nullptr};
   if constexpr (requires(const FieldRule& rule) { schema_field(T{}, rule); })

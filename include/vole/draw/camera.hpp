@@ -46,9 +46,9 @@ class Camera : public CameraSettings {
   // Another zoom, with this point of the level where it was on the canvas.
   void zoom_about(Vec2 point, float zoom);
   // Another zoom, evenly within so many seconds.
-  void glide_zoom(float zoom, float seconds);
+  void zoom_over(float zoom, float seconds);
   // Other bounds: it goes over to them within so many seconds, starting and ending softly; at once for 0.
-  void glide(const Rect& bounds, float seconds);
+  void move_over(const Rect& bounds, float seconds);
   // Trembles by so many pixels of the level, and less and less. Of its own chance: the game's stays as it is.
   void shake(float pixels, float seconds);
 
@@ -85,32 +85,32 @@ class Camera : public CameraSettings {
     v.state("from_before", camera.from_before_);
     v.state("goes_along_x", camera.goes_along_.x);
     v.state("goes_along_y", camera.goes_along_.y);
-    v.state("glide", camera.glide_);
-    v.state("zoom_glide", camera.zoom_glide_);
+    v.state("move", camera.move_);
+    v.state("zoom_move", camera.zoom_move_);
     v.state("shake", camera.shake_);
   }
 
  private:
-  struct Glide {
+  struct Move {
     Vec2 from{0, 0};
     float left = 0, seconds = 0;
 
     template <class V>
-    friend void describe(V& v, Glide& glide) {
-      v.state("from", glide.from, position());
-      v.state("left", glide.left);
-      v.state("seconds", glide.seconds);
+    friend void describe(V& v, Move& move) {
+      v.state("from", move.from, position());
+      v.state("left", move.left);
+      v.state("seconds", move.seconds);
     }
   };
-  struct ZoomGlide {
+  struct ZoomMove {
     float from = 1, to = 1, left = 0, seconds = 0;
 
     template <class V>
-    friend void describe(V& v, ZoomGlide& glide) {
-      v.state("from", glide.from);
-      v.state("to", glide.to);
-      v.state("left", glide.left);
-      v.state("seconds", glide.seconds);
+    friend void describe(V& v, ZoomMove& move) {
+      v.state("from", move.from);
+      v.state("to", move.to);
+      v.state("left", move.left);
+      v.state("seconds", move.seconds);
     }
   };
   struct Shake {
@@ -137,7 +137,7 @@ class Camera : public CameraSettings {
   float zoom_at(float share) const;
   float fitting_zoom(Vec2 size) const;
   Vec2 kept_inside(Vec2 middle) const;
-  Vec2 along_glide(Vec2 middle, float seconds);
+  Vec2 along_move(Vec2 middle, float seconds);
   void remember(float seconds);
   void go_on_shaking(float seconds);
   void rest_on_pixels();
@@ -152,8 +152,8 @@ class Camera : public CameraSettings {
   Vec2 shown_{0, 0};                            // the pixel that is drawn in the middle
   Vec2 from_target_{0, 0}, from_before_{0, 0};  // whole pixels from the target's to that one
   Both goes_along_;                             // whether that was so in the last tick
-  Glide glide_;
-  ZoomGlide zoom_glide_;
+  Move move_;
+  ZoomMove zoom_move_;
   Shake shake_;
 };
 

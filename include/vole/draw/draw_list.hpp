@@ -34,8 +34,8 @@ struct PictureItem {
   IVec2 pivot{0, 0};   // in pixels of the frame
   Vec2 scale{1, 1};    // 1/64 to 1024
   float rotation = 0;  // degrees clockwise round the pivot
-  bool flip_x = false;
-  bool flip_y = false;
+  bool mirrored = false;
+  bool upside_down = false;
   Colour tint = white;
   float opacity = 1;
   Blend blend = Blend::over;

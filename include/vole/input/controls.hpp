@@ -31,7 +31,7 @@
 #include <string>
 #include <vector>
 
-#include "vole/base/node.hpp"
+#include "vole/base/toml_value.hpp"
 #include "vole/base/rect.hpp"
 #include "vole/input/control.hpp"
 #include "vole/input/players.hpp"
@@ -101,6 +101,6 @@ std::string name_of(const Chord& binding, const std::vector<TouchArea>& areas = 
 // Throws Error for what is wrong in the file, all of it at once.
 Controls read_controls(const std::string& path);
 // Of its file: see schema.hpp.
-Node controls_schema();
+TomlValue controls_schema();
 
 }  // namespace vole

@@ -8,7 +8,7 @@
 //   checksum = "9f3c20aa17be4d55"
 //   inputs = ["0 walk 100", "41 jump +", "52 jump -"]
 //
-// Without a checksum it is a script, as one writes it by hand: it is played, and nothing is compared.
+// Without a checksum it is unchecked, as one that is written by hand: it is played, and nothing is compared.
 //
 // An input line is a tick, and what happened in it: a name with what came of it, and the next. An axis has its new value in
 // hundredths, one of two dimensions two of them; an action has a '+' for each press and a '-' for each release, in order, or '.'
@@ -34,9 +34,9 @@ struct Checkpoint {
   std::string checksum;
   FilePosition where;
 };
-void read_field(const Node& node, Checkpoint& point, const FieldRule& rule, Report& report);
+void read_field(const TomlValue& toml, Checkpoint& point, const FieldRule& rule, Report& report);
 void write_field(TomlText& out, const Checkpoint& point);
-Node schema_field(const Checkpoint&, const FieldRule& rule);
+TomlValue schema_field(const Checkpoint&, const FieldRule& rule);
 
 struct Recording {
   // Of its file: ten hours with a stick and the pointer moving in every tick, at 60 ticks a second.
@@ -46,10 +46,10 @@ struct Recording {
   std::string game_version;
   std::string vole_version;
   std::int64_t seed = 0;     // the bits of it: a file's whole numbers are signed
-  int ticks_per_second = 0;  // 0: a script that goes at the game's
+  int ticks_per_second = 0;  // 0: unchecked, and as fast as the game
   std::int64_t ticks = 0;
   Located<std::string>
-      checksum;  // of the state after the last tick, 16 hexadecimal digits; empty for a script
+      checksum;  // of the state after the last tick, 16 hexadecimal digits; empty: unchecked
   std::vector<Checkpoint> checkpoints;
   std::vector<Located<std::string>> inputs;
   int format = 1;  // of its file
@@ -71,7 +71,7 @@ void describe(V& v, Recording& recording) {
 // Both throw Error.
 Recording read_recording(const std::string& path);
 void write_recording(const std::string& path, const Recording& recording);
-Node recording_schema();  // of its file: see schema.hpp
+TomlValue recording_schema();  // of its file: see schema.hpp
 
 std::string checksum_text(std::uint64_t checksum);
 

@@ -5,7 +5,7 @@
 //   doors = {}
 //   seeds = { notices = ["walkers"] }                 # and nothing else; left out: all
 //
-// Two categories are always there: "ground", of tiles that say nothing else, and "things", of bodies that say nothing else.
+// Two categories are always there: "ground", of tiles that say nothing else, and "plain", of bodies that say nothing else.
 // A category that says nothing of what it blocks is blocked by ground alone.
 #pragma once
 
@@ -30,7 +30,7 @@ void describe(V& v, CategoryText& category) {
 
 class Categories {
  public:
-  static constexpr std::uint8_t ground = 0, things = 1;
+  static constexpr std::uint8_t ground = 0, plain = 1;
 
   Categories();
   // What is wrong goes to the report: a name that is not there, and two that disagree on whether they notice each other.
@@ -50,7 +50,7 @@ class Categories {
   void read(const NamedItem<CategoryText>& item, Report& report);
   void agree(const Named<CategoryText>& written, Report& report);
 
-  std::vector<std::string> names_{"ground", "things"};
+  std::vector<std::string> names_{"ground", "plain"};
   std::array<CategoryMask, most_categories> blocks_{};
   std::array<CategoryMask, most_categories> notices_{};
 };

@@ -16,7 +16,7 @@
 #include <vector>
 
 #include "vole/base/describe.hpp"
-#include "vole/base/node.hpp"
+#include "vole/base/toml_value.hpp"
 #include "vole/level/categories.hpp"
 
 namespace vole {
@@ -34,18 +34,27 @@ void describe(V& v, KindHead& head) {
 // Whether a key of a kind is no component.
 bool is_in_head(std::string_view key);
 
+// The things that a text is about: "crow", those of a kind; or "tagged seed", those that have a tag.
+struct MeantThings {
+  std::string_view name;
+  bool by_tag = false;
+};
+MeantThings meant_things(std::string_view text);
+
 struct Kinds {
-  Named<Node> all;
+  Named<TomlValue> all;
   std::vector<std::string> files;  // that were read
   Categories categories;           // that their bodies may be of
 
   // The components of a kind as a table; throws Error at `asked` with the nearest name.
-  const Node& kind(std::string_view name, const FilePosition& asked = {}) const;
+  const TomlValue& kind(std::string_view name, const FilePosition& asked = {}) const;
   bool has(std::string_view name) const;
   // The tags that kinds have, each once, sorted.
   std::vector<std::string> tags() const;
   // Throws Error, with the nearest, when no kind has the tag.
-  void expect_tag(std::string_view tag) const;
+  void expect_tag(std::string_view tag, const FilePosition& asked = {}) const;
+  // Throws Error at `asked`, with the nearest, when no kind is named so, or no kind has the tag.
+  void expect_meant(const MeantThings& meant, const FilePosition& asked = {}) const;
   // The same for the names of their shapes.
   std::vector<std::string> shapes() const;
   void expect_shape(std::string_view name) const;

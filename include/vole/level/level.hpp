@@ -29,16 +29,16 @@
 //   cell = [2, 0]                            # feet in the middle of the cell's bottom; or at = [40, 16], in pixels
 //   pivot = "bottom"                         # the spot of the cell that is meant
 //   offset = [8, 0]                          # and so many pixels off it
-//   flip = true                              # it faces left
+//   mirrored = true                              # it faces left
 //   name = "first bulb"
-//   stays = true                             # of a piece (pieces.hpp): also when the piece leaves
+//   keep = true                             # of a piece (pieces.hpp): also when the piece leaves
 //   bulb = { worth = 5 }                     # put over what the kind says
 //
 //   [[scattered]]                            # so many things, by chance and a seed
 //   kind = "bulb"
 //   count = 12
 //   zone = "bed"                             # in all of the level when left out
-//   on = ["turf"]                            # tiles or groups: on top of what is solid, in the cell of what is not
+//   on = ["turf"]                            # tiles or materials: on top of what is solid, in the cell of what is not
 //   seed = 7
 //   apart = 16                               # pixels between two
 //
@@ -47,7 +47,7 @@
 //   colour = "#20264a"
 //   steps = 4                                # of brightness around lamps; 0: as many as there are
 //   dither = true                            # one step goes over into the next by a pattern
-//   depth = 4                                # pixels that light goes into walls
+//   wall_depth = 4                           # pixels that light goes into walls
 //
 //   [[zones]]
 //   name = "doorstep"                        # met like a thing: see cues.hpp
@@ -94,7 +94,7 @@ struct LevelLight {
   Colour colour{0, 0, 0, 255};
   int steps = 4;
   bool dither = true;
-  int depth = 4;
+  int wall_depth = 4;
 };
 template <class V>
 void describe(V& v, LevelLight& light) {
@@ -102,7 +102,7 @@ void describe(V& v, LevelLight& light) {
   v("colour", light.colour);
   v("steps", light.steps, within(0, 64));
   v("dither", light.dither);
-  v("depth", light.depth, within(0, 64));
+  v("wall_depth", light.wall_depth, within(0, 64));
 }
 
 struct LevelLayer {
@@ -112,7 +112,7 @@ struct LevelLayer {
   bool solid = true;  // what of its tiles is; also needs to go along with the level
   bool lit = true;
   TileGrid tiles;     // of the level's size
-  GroupGrid painted;  // the same: with which groups
+  MaterialGrid painted;  // the same: with which materials
   std::shared_ptr<const Sheet> picture;
   Frame frame;        // its first
   Vec2 offset{0, 0};  // of the picture
@@ -128,11 +128,11 @@ struct LevelScatter {
   std::string kind;
   int count = 1;
   std::string zone;           // empty: all of the level
-  std::vector<int> on_tiles;  // sorted indices; with on_groups empty: anywhere
-  std::vector<int> on_groups;
+  std::vector<int> on_tiles;  // sorted indices; with on_materials empty: anywhere
+  std::vector<int> on_materials;
   std::uint64_t seed = 0;
   float apart = 0;
-  Node overrides;
+  TomlValue overrides;
   FilePosition where;
 };
 
@@ -187,7 +187,7 @@ struct AssetType<Level> {
   static constexpr std::string_view folder = "levels";
   static constexpr std::string_view ending = ".level.toml";
   static Level load(Loading& loading);
-  static Node schema();  // of its file: see schema.hpp
+  static TomlValue schema();  // of its file: see schema.hpp
 };
 
 }  // namespace vole

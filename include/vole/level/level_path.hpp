@@ -4,7 +4,7 @@
 //   name = "round"
 //   points = [[16, 40], [80, 40], [80, 90]]     # in pixels; or cells = [[1, 2], [5, 2]], by their middles
 //   closed = true                               # back to the first point
-//   smooth = true                               # curved through all points
+//   curved = true                               # bent through all points
 //
 //   const LevelPath& round = stage.path("round");
 //   pose.at = round.at(12.5f);                  # pixels along it
@@ -28,7 +28,7 @@ class LevelPath {
 
   LevelPath() = default;
   // At least two points, which lie apart.
-  LevelPath(std::string its_name, const std::vector<Vec2>& points, bool closed, bool smooth,
+  LevelPath(std::string its_name, const std::vector<Vec2>& points, bool closed, bool is_curved,
             FilePosition at = {});
 
   bool closed() const { return closed_; }

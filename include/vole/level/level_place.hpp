@@ -3,7 +3,7 @@
 
 #include <string>
 
-#include "vole/base/node.hpp"
+#include "vole/base/toml_value.hpp"
 #include "vole/base/vec.hpp"
 
 namespace vole {
@@ -11,12 +11,12 @@ namespace vole {
 struct LevelPlace {
   std::string kind;
   Vec2 at{0, 0};
-  bool faces_left = false;
+  bool mirrored = false;
   std::string name;  // may be empty
-  Node overrides;    // a table of components to put over the kind's
+  TomlValue overrides;    // a table of components to put over the kind's
   FilePosition where;
   int scatter = -1;  // index of what scattered it; -1: it was placed
-  bool stays = false;
+  bool keep = false;
 };
 
 }  // namespace vole

@@ -25,7 +25,7 @@
 //   frames = [[0, 3], [1, 3], [2, 3]]
 //   fps = 6                                  # or seconds = [0.2, 0.1, 0.2]
 //
-// Groups of tiles choose one by its neighbours: see edges.hpp. A level may put any tile mirrored and turned: see TileTable.
+// Materials of tiles choose one by its neighbours: see edges.hpp. A level may put any tile mirrored and turned: see TileTable.
 //
 // Until there is a picture, size = 16 (or [16, 8]) and tiles of one colour: earth = { colour = "#4a3026", solid = true }.
 #pragma once
@@ -35,7 +35,7 @@
 #include <vector>
 
 #include "vole/asset/sheet.hpp"
-#include "vole/base/node.hpp"
+#include "vole/base/toml_value.hpp"
 #include "vole/level/edges.hpp"
 #include "vole/physics/collision_world.hpp"
 
@@ -47,7 +47,7 @@ struct Tile {
       form;  // what of it is solid; its category is a place among the tileset's categories
   float friction = 1;
   std::vector<std::string> tags;
-  Named<Node> values;         // components as written
+  Named<TomlValue> values;         // components as written
   std::vector<Frame> frames;  // at least one
   Clip clip;                  // of those frames, where there are several
 
@@ -72,8 +72,8 @@ class Tileset {
   std::string name;
   std::shared_ptr<const Picture> picture;
   IVec2 tile_size{16, 16};
-  std::vector<Tile> tiles;  // in the order of the file; then those that groups have of their own
-  std::vector<TileGroup> groups;
+  std::vector<Tile> tiles;  // in the order of the file; then those that materials have of their own
+  std::vector<TileMaterial> materials;
   std::vector<Located<std::string>> categories{{"ground", {}}};  // that tiles are of
 
   // The index of the tile of this name, or -1.
@@ -86,7 +86,7 @@ struct AssetType<Tileset> {
   static constexpr std::string_view folder = "assets";
   static constexpr std::string_view ending = ".tileset.toml";
   static Tileset load(Loading& loading);
-  static Node schema();  // of its file: see schema.hpp
+  static TomlValue schema();  // of its file: see schema.hpp
 };
 
 }  // namespace vole

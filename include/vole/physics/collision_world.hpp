@@ -67,7 +67,7 @@ struct CollisionBody {
 };
 
 // What is meant by a question, or what holds a motion.
-struct Asked {
+struct QueryFilter {
   CategoryMask categories = all_categories;
   BodyId except = no_body;
   bool tiles = true;
@@ -102,18 +102,18 @@ struct BodyMoved {
 };
 
 // A body, or a tile: then `body` is no_body.
-struct Found {
+struct BodyOrCell {
   BodyId body = no_body;
   IVec2 cell{0, 0};
 
-  friend bool operator==(const Found& a, const Found& b) { return a.body == b.body && a.cell == b.cell; }
+  friend bool operator==(const BodyOrCell& a, const BodyOrCell& b) { return a.body == b.body && a.cell == b.cell; }
 };
 
 struct CastHit {
   double when = 1;  // share of the motion, from 0 to 1
   Vec2 normal{0, -1};
   Vec2 point{0, 0};
-  Found what;
+  BodyOrCell what;
 };
 
 class CollisionWorld {
@@ -150,44 +150,44 @@ class CollisionWorld {
   std::optional<CastHit> would_hit(const CollisionBody& body, Vec2 motion, const MoveRules& rules = {}) const;
 
   // Appends all that overlap a box or a shape, or hold a point: tiles row by row, then bodies by id.
-  void find(const Rect& area, const Asked& asked, std::vector<Found>& found) const;
-  void find(const Shape& shape, Vec2 at, const Asked& asked, std::vector<Found>& found) const;
-  void find(Vec2 point, const Asked& asked, std::vector<Found>& found) const;
-  bool any(const Rect& area, const Asked& asked) const;
+  void find(const Rect& area, const QueryFilter& asked, std::vector<BodyOrCell>& found) const;
+  void find(const Shape& shape, Vec2 at, const QueryFilter& asked, std::vector<BodyOrCell>& found) const;
+  void find(Vec2 point, const QueryFilter& asked, std::vector<BodyOrCell>& found) const;
+  bool any(const Rect& area, const QueryFilter& asked) const;
   // The body with the smallest id; no_body when there is none.
-  BodyId first(const Rect& area, const Asked& asked) const;
+  BodyId first(const Rect& area, const QueryFilter& asked) const;
   // What a ray or a shape that moves in a straight line meets first; of several at once a tile, then the smallest id.
-  std::optional<CastHit> cast_ray(Vec2 from, Vec2 motion, const Asked& asked = {}) const;
-  std::optional<CastHit> cast_shape(const Shape& shape, Vec2 at, Vec2 motion, const Asked& asked = {}) const;
+  std::optional<CastHit> cast_ray(Vec2 from, Vec2 motion, const QueryFilter& asked = {}) const;
+  std::optional<CastHit> cast_shape(const Shape& shape, Vec2 at, Vec2 motion, const QueryFilter& asked = {}) const;
   // Appends all that a ray meets, each where it is entered, in the order along it.
-  void find_along(Vec2 from, Vec2 motion, const Asked& asked, std::vector<CastHit>& found) const;
+  void find_along(Vec2 from, Vec2 motion, const QueryFilter& asked, std::vector<CastHit>& found) const;
   // What is nearest to a point, within a reach in pixels; of several a tile, row by row, then the smallest id.
-  std::optional<Found> nearest(Vec2 point, float reach, const Asked& asked = {}) const;
+  std::optional<BodyOrCell> nearest(Vec2 point, float reach, const QueryFilter& asked = {}) const;
 
  private:
   static const SolidGrid& no_tiles();
-  bool counts(BodyId id, const Asked& asked) const;
+  bool counts(BodyId id, const QueryFilter& asked) const;
   void count_categories(BodyId id, int by);
   template <class Visit>
-  static void visit_parts(const CollisionBody& body, const Asked& asked, const Visit& visit);
+  static void visit_parts(const CollisionBody& body, const QueryFilter& asked, const Visit& visit);
   CategoryMask of_tiles(CategoryMask categories) const;
   template <class Visit>
-  void visit_bodies(const Rect& area, const Asked& asked, const Visit& visit) const;
+  void visit_bodies(const Rect& area, const QueryFilter& asked, const Visit& visit) const;
   template <class Visit>
-  void visit_tiles(const Rect& area, const Asked& asked, const Visit& visit) const;
+  void visit_tiles(const Rect& area, const QueryFilter& asked, const Visit& visit) const;
   template <class Visit>
-  void visit_solids(const Rect& area, const Asked& asked, const Visit& visit) const;
+  void visit_solids(const Rect& area, const QueryFilter& asked, const Visit& visit) const;
   template <class Visit>
-  void visit_tiles_along(Vec2 from, Vec2 motion, const Asked& asked, const Visit& visit) const;
+  void visit_tiles_along(Vec2 from, Vec2 motion, const QueryFilter& asked, const Visit& visit) const;
   template <class Visit>
-  void visit_bodies_along(Vec2 from, Vec2 motion, const Rect& area, const Asked& asked,
+  void visit_bodies_along(Vec2 from, Vec2 motion, const Rect& area, const QueryFilter& asked,
                           const Visit& visit) const;
   void gather_forms(const Rect& area, const MoveRules& rules) const;
-  void gather_shapes(const Rect& area, const Asked& asked, bool through_one_way) const;
+  void gather_shapes(const Rect& area, const QueryFilter& asked, bool through_one_way) const;
   std::span<const Shape> solid_shapes(const CollisionBody& body) const;
   template <class Move>
   BodyMoved move(const CollisionBody& body, Vec2 reach, const MoveRules& rules, const Move& move) const;
-  std::optional<CastHit> cast_shapes(std::span<const Shape> shapes, Vec2 at, Vec2 motion, const Asked& asked,
+  std::optional<CastHit> cast_shapes(std::span<const Shape> shapes, Vec2 at, Vec2 motion, const QueryFilter& asked,
                                      const MoveRules& rules) const;
 
   const SolidGrid* tiles_ = &no_tiles();

@@ -25,23 +25,24 @@ namespace vole {
 class Stage;
 struct Kinds;
 
-// The things that a cue is about: those of a kind, all that have a tag, whose bodies are of a category or have a shape of a
-// name, or a zone of the level. Of the last but one, it is that shape that meets.
-struct Which {
+// The things that a cue is about: those of a kind, those that have a tag, those whose body is of a category, those that have a shape of a
+// name (then only that shape counts), or a zone of the level.
+struct ThingSelector {
   enum class What : std::uint8_t { kind, tag, category, shape, zone };
 
   std::string name;
   What what = What::kind;
 
-  Which(const char* kind);         // NOLINT: a kind's name stands for its things
-  Which(std::string_view kind);    // NOLINT
-  Which(const std::string& kind);  // NOLINT
+  // As in files (meant_things in level/kinds.hpp): "crow", those of a kind; "tagged seed", those with a tag.
+  ThingSelector(const char* text);         // NOLINT: a text stands for the things that it is about
+  ThingSelector(std::string_view text);    // NOLINT
+  ThingSelector(const std::string& text);  // NOLINT
 };
 //   cues.when_meet("vole", vole::tagged("seed"), ...);
-Which tagged(std::string_view tag);
-Which of_category(std::string_view category);
-Which with_shape(std::string_view name);
-Which zone(std::string_view name);
+ThingSelector tagged(std::string_view tag);
+ThingSelector of_category(std::string_view category);
+ThingSelector with_shape(std::string_view name);
+ThingSelector zone(std::string_view name);
 
 // How two things met: what a cue is told that asks for it.
 struct Meeting {
@@ -68,25 +69,25 @@ class Cues {
   // still there to be asked. All throw Error for a kind, tag, category or shape that
   // is not there.
   template <class Handler>
-  void when_meet(const Which& which, const Which& other, Handler handler) {
+  void when_meet(const ThingSelector& which, const ThingSelector& other, Handler handler) {
     add_meeting(MeetingCue::When::begins, which, other, std::move(handler));
   }
   template <class Handler>
-  void while_touching(const Which& which, const Which& other, Handler handler) {
+  void while_touching(const ThingSelector& which, const ThingSelector& other, Handler handler) {
     add_meeting(MeetingCue::When::lasts, which, other, std::move(handler));
   }
-  void when_part(const Which& which, const Which& other, OnTwo handler);
+  void when_part(const ThingSelector& which, const ThingSelector& other, OnTwo handler);
 
   // When a platform would squeeze a thing against something solid, once until it has room again: the platform waits.
-  void when_squeezed(const Which& which, OnTwo handler);
+  void when_squeezed(const ThingSelector& which, OnTwo handler);
 
   // When an action is pressed while the pointer is on such a thing, and it is the uppermost there (Stage::under_pointer). Needs
   // pointer = true in controls.toml.
   //   cues.when_clicked("seed", "select", [](vole::Stage& stage, vole::Entity seed) { stage.remove(seed); });
-  void when_clicked(const Which& which, std::string_view action, OnThing handler);
+  void when_clicked(const ThingSelector& which, std::string_view action, OnThing handler);
   // Such a thing goes where the pointer goes, from when the action is pressed on it until it is let go. Then the handler is
   // called, where there is one.
-  void drag(const Which& which, std::string_view action, OnThing when_dropped = {});
+  void drag(const ThingSelector& which, std::string_view action, OnThing when_dropped = {});
 
   // When a clip of a thing of this kind comes to an event: once for each time it does, after all clips have
   // moved on, so the handler may change the clip. Throws Error for an unknown kind.
@@ -109,15 +110,15 @@ class Cues {
   struct MeetingCue {
     enum class When { begins, lasts, ends };
     When when = When::begins;
-    Which which, other;
+    ThingSelector which, other;
     OnMeeting handler;
   };
   struct SqueezeCue {
-    Which which;
+    ThingSelector which;
     OnTwo handler;
   };
   struct PointerCue {
-    Which which;
+    ThingSelector which;
     std::string action;
     bool drags = false;
     OnThing handler;
@@ -144,9 +145,9 @@ class Cues {
   void expect_name(std::string_view name) const;
 
  private:
-  void expect(const Which& which) const;
+  void expect(const ThingSelector& which) const;
   template <class Handler>
-  void add_meeting(MeetingCue::When when, const Which& which, const Which& other, Handler handler) {
+  void add_meeting(MeetingCue::When when, const ThingSelector& which, const ThingSelector& other, Handler handler) {
     if constexpr (std::invocable<Handler&, Stage&, Entity, Entity, const Meeting&>)
       add_meeting({when, which, other, std::move(handler)});
     else

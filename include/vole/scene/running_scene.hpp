@@ -48,7 +48,7 @@ class RunningScene {
   void write(StateWriter& out) const;
   void read(StateReader& in);
   std::string to_toml() const;
-  void from_node(const Node& node, Report& report);
+  void from_toml(const TomlValue& toml, Report& report);
   // After reading: finds what the state names, and has the scene say its cues.
   void bind();
 

@@ -26,7 +26,7 @@
 #include "vole/scene/tweening.hpp"
 #include "vole/world/attached.hpp"
 #include "vole/world/body.hpp"
-#include "vole/world/checks.hpp"
+#include "vole/world/probes.hpp"
 #include "vole/world/entities.hpp"
 #include "vole/world/kind_of.hpp"
 #include "vole/world/level_now.hpp"
@@ -108,7 +108,7 @@ class Stage {
   std::uint32_t put_piece(std::string_view name, IVec2 cell);
   std::uint32_t join_piece(std::string_view name, std::uint32_t to, LevelSide side);
   // Takes it away, with all that came with it and does not stay.
-  void drop_piece(std::uint32_t piece);
+  void remove_piece(std::uint32_t piece);
   // The number of the piece that a thing came with; 0 for the level itself.
   std::uint32_t piece_of(Entity entity) const;
   // It stays when its piece leaves.
@@ -120,12 +120,12 @@ class Stage {
   // Brings a thing of a kind to life with its feet (or pivot) at a position. Throws Error.
   Entity spawn(std::string_view kind, Vec2 at);
   // The same with a table of components put over the kind's.
-  Entity spawn(std::string_view kind, Vec2 at, const Node& over, const FilePosition& asked = {});
+  Entity spawn(std::string_view kind, Vec2 at, const TomlValue& over, const FilePosition& asked = {});
   // At the end of the tick, with all that it carries. Until then the thing is there, but has no more
   // meetings.
   void remove(Entity entity) { entities().remove(entity); }
   bool removed(Entity entity) const { return entities().removed(entity); }
-  // Attaches a thing to a point of another: it follows the point, and turns and flips with it. Throws
+  // Attaches a thing to a point of another: it follows the point, and turns and is mirrored with it. Throws
   // Error for a thing without a sprite, for a point it lacks, for things that would be attached to each other,
   // and for more than 256 in a row.
   void attach(Entity thing, Entity to, std::string_view point, Vec2 offset = {0, 0});
@@ -186,14 +186,14 @@ class Stage {
   Entity thing(BodyId body) const;
   // The bits of some categories, for such a question. Throws Error with the nearest name.
   CategoryMask categories(std::initializer_list<std::string_view> names) const;
-  // Whether one of the thing's checks (checks.hpp) finds something. Throws Error for a check that it does not have.
-  bool check(Entity entity, std::string_view name) const;
+  // Whether one of the thing's probes (probes.hpp) finds something. Throws Error for a probe that it does not have.
+  bool probe(Entity entity, std::string_view name) const;
   // Where the pointer is in the level, and the thing with a body that is uppermost there; none where it is on nothing, or outside
   // of the window. Both throw Error when controls.toml does not say pointer = true.
   Vec2 pointer() const;
   Entity under_pointer() const;
   // The first thing that it finds; none where it finds nothing, or tiles alone.
-  Entity found(Entity entity, std::string_view check) const;
+  Entity found(Entity entity, std::string_view probe) const;
   // Moves a thing's body by so many pixels; what is solid holds it, and it slides along. For movers of a game's own: see
   // body_motion.hpp. Throws std::out_of_range for a thing without a body.
   void move(Entity entity, Vec2 by);
@@ -275,7 +275,7 @@ class Stage {
 
  private:
   friend class RunningScene;
-  const Check& check_of(Entity entity, std::string_view name) const;
+  const Probe& probe_of(Entity entity, std::string_view name) const;
 
   void leave_for(std::string_view scene, SceneArgument argument);
   [[noreturn]] void wrong_argument(std::string_view wanted) const;

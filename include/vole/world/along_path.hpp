@@ -24,9 +24,9 @@ class InLevel;
 class OfKind;
 
 // What comes at the last point: back the same way; on to the first; nothing.
-enum class PathEnd : std::uint8_t { back, around, stay };
+enum class PathEnd : std::uint8_t { back, loop, stop };
 constexpr auto enum_names(PathEnd) {
-  return std::array<std::string_view, 3>{"back", "around", "stay"};
+  return std::array<std::string_view, 3>{"back", "loop", "stop"};
 }
 
 struct AlongPath {

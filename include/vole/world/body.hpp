@@ -21,7 +21,7 @@ class OfKind;
 struct Body {
   Vec2 size{12, 12};
   Vec2 offset{0, 0};  // of the middle of the box's bottom from the position
-  Located<std::string> category{"things", {}};
+  Located<std::string> category{"plain", {}};
   BodyUse use = BodyUse::solid;  // may change at any time
   OneWay one_way = OneWay::no;   // the side on which it holds; for platforms
   bool shadow = false;           // lamps (lamp.hpp) do not shine through it

@@ -55,7 +55,7 @@ struct KindCompiler {
   const Kinds& kinds;
   Binding binding;
 
-  std::shared_ptr<const CompiledKind> compile(std::string_view name, const Node& components,
+  std::shared_ptr<const CompiledKind> compile(std::string_view name, const TomlValue& components,
                                               Report& report) const;
 };
 
@@ -68,7 +68,7 @@ class CompiledKinds {
   // wrong with the kind.
   std::shared_ptr<const CompiledKind> get(std::string_view kind, const FilePosition& asked = {});
   // The same with a table of components put over the kind's; compiled each time.
-  std::shared_ptr<const CompiledKind> with(std::string_view kind, const Node& over,
+  std::shared_ptr<const CompiledKind> with(std::string_view kind, const TomlValue& over,
                                            const FilePosition& asked = {}) const;
   struct Recompiled {
     std::shared_ptr<const CompiledKind> before, now;

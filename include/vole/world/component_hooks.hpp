@@ -21,7 +21,7 @@
 
 #include "vole/base/described_type.hpp"
 #include "vole/base/entity.hpp"
-#include "vole/base/node.hpp"
+#include "vole/base/toml_value.hpp"
 
 namespace vole {
 
@@ -51,7 +51,7 @@ class OfKind {
   // Of its sprite; nullptr without one. A stand-in (Sheet::missing) may have any clips, points and rules.
   bool has_sprite() const;
   const Sheet* sheet() const;
-  // What clip rules, minds and switches of it may ask: of every thing, its checks, and its sheet's rules.
+  // What clip rules, minds and switches of it may ask: of every thing, its probes, and its sheet's rules.
   std::vector<std::string> facts() const;
 
   const Kinds& kinds() const { return kinds_; }

@@ -44,11 +44,11 @@ class ComponentTypes {
     const detail::ComponentHooks* hooks = nullptr;
 
     // A component as a table says; what is wrong goes to the report.
-    std::shared_ptr<void> parse(const Node& table, Report& report) const;
+    std::shared_ptr<void> parse(const TomlValue& table, Report& report) const;
     // Attaches a copy of such a component.
     void attach(Entities& entities, Entity entity, const void* component) const;
     // What a file may say of it: see schema.hpp.
-    Node schema() const;
+    TomlValue schema() const;
     // Its numbers, pairs and colours, and one of them by its index; none when the entity has no such
     // component.
     const std::vector<FieldInfo>& fields() const;

@@ -106,14 +106,14 @@ class Entities {
   void write(StateWriter& out) const;
   void read(StateReader& in);
   std::string to_toml() const;
-  void from_node(const Node& node, Report& report);
+  void from_toml(const TomlValue& toml, Report& report);
 
  private:
   friend class ComponentTypes;
 
   void clear(std::vector<std::uint32_t> generations, std::vector<std::uint32_t> free);
   // Components that the order of a written state leaves out.
-  void report_unordered(std::uint32_t index, const Node& thing, Report& report) const;
+  void report_unordered(std::uint32_t index, const TomlValue& thing, Report& report) const;
   // By the number of the component's type.
   detail::Pool& pool(std::size_t type) { return pools_[type]; }
   template <class T>

@@ -4,7 +4,7 @@
 //   grid_mover = { speed = 70, keeps_going = true }
 //
 // The middle of its body is always on a lane: a line through the middles of cells. It turns where two lanes cross, turns back anywhere,
-// and stops on a crossing, never between two. Into a cell in which there is no room for its body it does not go; a body may be
+// and stops on a junction, never between two. Into a cell in which there is no room for its body it does not go; a body may be
 // as wide as its lane.
 #pragma once
 

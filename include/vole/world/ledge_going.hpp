@@ -10,7 +10,7 @@
 namespace vole {
 
 // A way from one ledge to another.
-enum class LeapKind : std::uint8_t {
+enum class CrossingKind : std::uint8_t {
   none,
   jump,        // as high as it can, and across
   hop,         // the shortest jump
@@ -21,29 +21,29 @@ enum class LeapKind : std::uint8_t {
   climb_up,    // a ladder
   climb_down
 };
-constexpr auto enum_names(LeapKind) {
+constexpr auto enum_names(CrossingKind) {
   return std::array<std::string_view, 9>{"none",     "jump", "hop",      "jump up",   "jump twice",
                                          "walk off", "drop", "climb up", "climb down"};
 }
 
 struct LedgeGoing {
-  LeapKind leap = LeapKind::none;  // while it leaps
+  CrossingKind crossing = CrossingKind::none;  // while it crosses
   float across = 0;                // to the left -1, to the right 1
-  std::int32_t ticks = 0;          // of the leap
+  std::int32_t ticks = 0;          // of the crossing
   bool is_off = false;             // it has left the ground since
-  // The leap to which it goes, on its way to which ledge; below 0: none. It stays with it while both ledges stay the same.
+  // The crossing to which it goes, on its way to which ledge; below 0: none. It stays with it while both ledges stay the same.
   std::int32_t chosen = -1, goal = -1;
   bool runs = false;  // takes its run before that
   // What it goes by is known once it has looked around for so many ticks: of this level as it is, and for its numbers.
   std::uint32_t looks_at = 0;
   std::int32_t looked = 0;
-  // The leap for which there was no room when it came to it, and for how many ticks it is left out.
+  // The crossing for which there was no room when it came to it, and for how many ticks it is left out.
   std::int32_t avoided = -1;
   std::int32_t avoids = 0;
 };
 template <class V>
 void describe(V& v, LedgeGoing& going) {
-  v.state("leap", going.leap);
+  v.state("crossing", going.crossing);
   v.state("across", going.across, within(-1, 1));
   v.state("ticks", going.ticks, within(0, 100000));
   v.state("is_off", going.is_off);

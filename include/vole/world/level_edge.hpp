@@ -1,7 +1,7 @@
 // What happens to a thing at the edges of the level. In kinds.toml:
 //
 //   level_edge = { sides = "wrap" }                            # out on the right and in on the left
-//   level_edge = { sides = "hold", bottom = "drop", tells = "fell" }
+//   level_edge = { sides = "hold", bottom = "removed", tells = "fell" }
 //
 // What the level's file says to be solid beyond it ([sides]) is a wall, whatever this says. While it crosses,
 // a thing is shown on both sides. A level without end has no edges.
@@ -20,10 +20,10 @@ enum class AtEdge : std::uint8_t {
   open,  // it goes on, and out
   hold,  // all of its body stays in the level
   wrap,  // its middle comes in again on the other side; where there is a wall, it is held
-  drop   // once all of it is outside, it is removed
+  removed  // once all of it is outside
 };
 constexpr auto enum_names(AtEdge) {
-  return std::array<std::string_view, 4>{"open", "hold", "wrap", "drop"};
+  return std::array<std::string_view, 4>{"open", "hold", "wrap", "removed"};
 }
 
 struct LevelEdge {

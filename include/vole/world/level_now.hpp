@@ -2,7 +2,7 @@
 //
 //   level.put("ground", {3, 7}, "turf");                       // drawn and solid from now on
 //   level.put("ground", {4, 7}, "bank, mirrored, turned 90");
-//   level.put("ground", {5, 7}, "soil");                       // a group: it and its neighbours get their edges
+//   level.put("ground", {5, 7}, "soil");                       // a material: it and its neighbours get their edges
 //   level.put("ground", {3, 7}, "");                           // nothing there
 //   level.set_look("fog", {.opacity = 0.5f});
 //   if (const Water* water = level.find<Water>("ground", {3, 7})) ...
@@ -88,12 +88,12 @@ class LevelNow {
   // The index of a layer. Throws Error with the nearest name.
   std::size_t layer(std::string_view name) const;
 
-  // Puts a tile or a group into a cell of a layer, as TileTable::paint reads it. Throws Error for a name that is not there,
+  // Puts a tile or a material into a cell of a layer, as TileTable::paint reads it. Throws Error for a name that is not there,
   // and for a cell outside the level.
   void put(std::string_view layer, IVec2 cell, std::string_view tile);
-  // The name of the tile in a cell, and of the group that it is painted with; empty for none, and outside.
+  // The name of the tile in a cell, and of the material that it is painted with; empty for none, and outside.
   std::string_view tile(std::string_view layer, IVec2 cell) const;
-  std::string_view group(std::string_view layer, IVec2 cell) const;
+  std::string_view material(std::string_view layer, IVec2 cell) const;
   // Which tile it is, and how it lies.
   TileCell cell(std::string_view layer, IVec2 at) const;
   // Whether it has a tag; and what it has of a component of the game's own: nullptr for nothing.
@@ -175,7 +175,7 @@ class LevelNow {
   void darken(float darkness);
 
   const TileGrid& tiles(std::size_t layer) const;
-  const GroupGrid& painted(std::size_t layer) const;
+  const MaterialGrid& painted(std::size_t layer) const;
   // Another number whenever a cell has changed, and never one that any level has had; no part of the state.
   std::uint64_t changes() const;
   // The same for a restored level with the same in it: of its name, and of what code and pieces have put. With version() it says for

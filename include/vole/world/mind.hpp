@@ -2,14 +2,14 @@
 //
 //   [[dog.mind]]
 //   does = "chase"
-//   of = "float"                   # a kind or a tag
+//   of = "float"                   # a kind, or "tagged round": what has a tag
 //   within = 90
 //   seen = true                    # and no wall between
 //
 //   [[dog.mind]]
 //   does = "wander"
 //
-// A part applies while all of its `when` hold (facts as in clip rules, checks of the thing, names of its parts), what it is about
+// A part applies while all of its `when` hold (facts as in clip rules, probes of the thing, names of its parts), what it is about
 // is there, and its time is come. What a mover does with it is the mover's own matter: the same mind walks, flies and goes
 // along lanes.
 #pragma once
@@ -75,7 +75,7 @@ struct MindPart {
   float hold = 0;           // once it decides it goes on for so many seconds, while what it is about is there
   float every = 0;          // it applies once in so many seconds, at their end
   float seconds = 1;        // for so long; of wandering also how long one way is kept
-  Located<std::string> of;  // what is chased, fled from or kept at a distance: a kind or a tag
+  Located<std::string> of;  // what is chased, fled from or kept at a distance: a kind, or "tagged ..."
   float within = 128;       // pixels at which that counts
   bool seen = false;        // and only where no wall is between
   float remembers = 0;      // seconds in which what is not seen any more is looked for where it was last
@@ -116,7 +116,7 @@ struct Mind {
   Random chance{0};
   Vec2 way{0, 0};  // of patrolling and wandering
   std::int64_t way_ticks = 0;
-  Vec2 crossing{0, 0};  // of lanes, for which the way was chosen
+  Vec2 junction{0, 0};  // of lanes, for which the way was chosen
   float along = -1;     // the path: pixels from its start; below 0: not yet on it
   bool goes_back = false;
   Vec2 last_seen{0, 0};          // of what is chased
@@ -141,7 +141,7 @@ void describe(V& v, Mind& mind) {
   v.state("chance", mind.chance);
   v.state("way", mind.way);
   v.state("way_ticks", mind.way_ticks, within(0, most_ticks));
-  v.state("crossing", mind.crossing, position());
+  v.state("junction", mind.junction, position());
   v.state("along", mind.along);
   v.state("goes_back", mind.goes_back);
   v.state("last_seen", mind.last_seen, position());

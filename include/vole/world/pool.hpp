@@ -11,7 +11,7 @@
 namespace vole {
 
 class DescribedType;
-class Node;
+class TomlValue;
 class Report;
 class StateReader;
 class StateWriter;
@@ -90,7 +90,7 @@ class Pool {
   // The generations are those of all entities; what is no component of a living one is refused with Error.
   void read(StateReader& in, const std::vector<std::uint32_t>& generations);
   std::string to_inline_toml(std::uint32_t owner) const;
-  void from_node(std::uint32_t owner, const Node& node, Report& report);
+  void from_toml(std::uint32_t owner, const TomlValue& toml, Report& report);
 
   static constexpr std::uint32_t nowhere = ~0u;
 

@@ -10,7 +10,7 @@ namespace vole {
 struct Pose {
   Vec2 at{0, 0};
   Vec2 before{0, 0};  // at the end of the tick before, for drawing in between
-  bool faces_left = false;
+  bool mirrored = false;
 
   Vec2 shown_at(float share) const { return before + (at - before) * share; }
 };
@@ -18,7 +18,7 @@ template <class V>
 void describe(V& v, Pose& pose) {
   v.state("at", pose.at, position());
   v.state("before", pose.before, position());
-  v.state("faces_left", pose.faces_left);
+  v.state("mirrored", pose.mirrored);
 }
 
 }  // namespace vole

@@ -6,7 +6,7 @@
 //   shapes = [{ outline = "rock", error = 1 }]                               # what is opaque of a sheet's picture
 //   shapes = [
 //     { at = [-5, -12], size = [10, 12] },
-//     { name = "claw", at = [9, -5], radius = 4, use = "sensor", turns = true },
+//     { name = "claw", at = [9, -5], radius = 4, use = "sensor", mirrors = true },
 //   ]
 //
 // All in pixels from the thing's position, whatever the sprite shows. The category is the body's; the use too, or less: of a
@@ -39,7 +39,7 @@ struct ShapeText {
   Located<std::string> frame, clip;  // or of the frame of this name or number, or of this clip's first
   float error = 1;                   // how far the outline may be off, in pixels
   BodyUse use = BodyUse::solid;      // may change at any time
-  bool turns = false;  // with the thing: as it is written it faces right; for what does not block
+  bool mirrors = false;  // with the thing: as it is written it faces right; for what does not block
 
   // Whether it has the same form: the name and the use may differ.
   bool same_form(const ShapeText& other) const;
@@ -59,7 +59,7 @@ void describe(V& v, ShapeText& shape) {
   v("clip", shape.clip);
   v("error", shape.error, within(0.25, 64));
   v("use", shape.use);
-  v("turns", shape.turns);
+  v("mirrors", shape.mirrors);
 }
 
 struct Shapes {

@@ -79,8 +79,8 @@ struct Sprite {
   Vec2 scale{1, 1};
   std::optional<Vec2> size;  // in pixels, in place of the frame's own
   float rotation = 0;        // degrees clockwise round the pivot
-  bool flip_x = false;       // besides what the pose's facing does
-  bool flip_y = false;
+  bool mirrored = false;       // besides what the pose's facing does
+  bool upside_down = false;
   Colour tint = white;
   float opacity = 1;
   Blend blend = Blend::over;
@@ -154,8 +154,8 @@ void describe(V& v, Sprite& sprite) {
   v("scale", sprite.scale, within(1.0 / 64, 64));
   v("size", sprite.size, within(1, 4096));
   v("rotation", sprite.rotation, within(-1e6, 1e6));
-  v("flip_x", sprite.flip_x);
-  v("flip_y", sprite.flip_y);
+  v("mirrored", sprite.mirrored);
+  v("upside_down", sprite.upside_down);
   v("tint", sprite.tint);
   v("opacity", sprite.opacity, within(0, 1));
   v("blend", sprite.blend);

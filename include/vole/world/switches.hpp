@@ -9,7 +9,7 @@
 //
 // `event`: from that event of the thing's clip on, until something else changes it. `when`: while all of the conditions hold;
 // where several do, the first counts, and where none does, what the kind or code says. Conditions are as in clip rules, of
-// their facts, of the thing's motion (grounded, at_wall, vx, vy, speed, finished) and of its checks.
+// their facts, of the thing's motion (grounded, at_wall, vx, vy, speed, finished) and of its probes.
 #pragma once
 
 #include <memory>

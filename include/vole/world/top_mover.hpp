@@ -1,6 +1,6 @@
 // Walks in every direction, seen from above: no gravity, no jump. In kinds.toml:
 //
-//   top_mover = { speed = 70, ways = "four" }
+//   top_mover = { speed = 70, directions = "four" }
 #pragma once
 
 #include <array>
@@ -13,8 +13,8 @@ namespace vole {
 
 // The directions in which a thing can walk. With four, the further pushed of two axes decides; where both are pushed
 // alike, it goes on along the one it was on.
-enum class WalkWays : std::uint8_t { free, four, eight };
-constexpr auto enum_names(WalkWays) {
+enum class WalkDirections : std::uint8_t { free, four, eight };
+constexpr auto enum_names(WalkDirections) {
   return std::array<std::string_view, 3>{"free", "four", "eight"};
 }
 
@@ -22,7 +22,7 @@ struct TopMover {
   float speed = 70;           // pixels a second, the same in every direction
   float acceleration = 700;   // pixels a second, each second
   float deceleration = 1000;  // when letting go or turning
-  WalkWays ways = WalkWays::free;
+  WalkDirections directions = WalkDirections::free;
   float slip = 0;  // pixels by which it gets around a corner in its way
 
   bool goes_across = true;  // with four ways: along x
@@ -32,7 +32,7 @@ void describe(V& v, TopMover& mover) {
   v("speed", mover.speed, within(0, 100000));
   v("acceleration", mover.acceleration, within(0, 1e6));
   v("deceleration", mover.deceleration, within(0, 1e6));
-  v("ways", mover.ways);
+  v("directions", mover.directions);
   v("slip", mover.slip, within(0, 64));
   v.state("goes_across", mover.goes_across);
 }

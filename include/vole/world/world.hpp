@@ -12,7 +12,7 @@
 #include "vole/input/input.hpp"
 #include "vole/world/entities.hpp"
 #include "vole/world/level_now.hpp"
-#include "vole/world/overlap.hpp"
+#include "vole/world/met_pair.hpp"
 #include "vole/world/timer.hpp"
 #include "vole/world/tween.hpp"
 
@@ -69,15 +69,15 @@ class World {
   std::vector<Timer> timers;
   std::vector<Tween> tweens;
   std::vector<Told> told;
-  std::vector<Overlap> overlaps;  // of bodies that cues ask for, under way
-  std::vector<Overlap> squeezed;  // things and what leaves them no room
+  std::vector<MetPair> met;  // of bodies that cues ask for, under way
+  std::vector<MetPair> squeezed;  // things and what leaves them no room
 
   // As bytes; what was removed must be swept out before.
   void write(StateWriter& out) const;
   void read(StateReader& in);
   // As TOML, for files and comparisons.
   std::string to_toml() const;
-  void from_node(const Node& node, Report& report);
+  void from_toml(const TomlValue& toml, Report& report);
 
   // Moves the origin of an endless level (LevelNow::room_behind), and with it all places in the level that components hold. What
   // is in a layer that does not go along with the level stays.
@@ -106,7 +106,7 @@ class World {
     v.state("timers", world.timers);
     v.state("tweens", world.tweens);
     v.state("told", world.told);
-    v.state("overlaps", world.overlaps);
+    v.state("met", world.met);
     v.state("squeezed", world.squeezed);
   }
 };

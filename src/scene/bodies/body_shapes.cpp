@@ -44,14 +44,14 @@ void BodyShapes::make(const Shapes& shapes, Catalog& catalog) {
   auto list = std::make_shared<ShapeList>();
   auto mirrored = std::make_shared<ShapeList>();
   std::vector<std::uint8_t> written;
-  bool any_turns = false;
+  bool any_mirrors = false;
   for (std::size_t i = 0; i < shapes.list.size(); ++i) {
-    const bool turns = shapes.list[i].value.turns;
-    any_turns = any_turns || turns;
+    const bool mirrors = shapes.list[i].value.mirrors;
+    any_mirrors = any_mirrors || mirrors;
     for (const Shape& shape : shapes_of(shapes.list[i], catalog)) {
       written.push_back(static_cast<std::uint8_t>(i));
       list->push_back(shape);
-      mirrored->push_back(turns ? shape.mirrored() : shape);
+      mirrored->push_back(mirrors ? shape.mirrored() : shape);
     }
   }
   // A picture that changed may need more parts than a body has.
@@ -59,7 +59,7 @@ void BodyShapes::make(const Shapes& shapes, Catalog& catalog) {
   if (list->empty()) return;
   written_ = std::move(written);
   list_ = std::move(list);
-  if (any_turns) mirrored_ = std::move(mirrored);
+  if (any_mirrors) mirrored_ = std::move(mirrored);
 }
 
 void BodyShapes::put_uses(const Shapes& shapes, const Switches* switches, CollisionBody& body) const {

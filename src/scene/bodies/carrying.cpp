@@ -43,12 +43,12 @@ bool Carrying::is_gathered(Entity thing) const {
 
 void Carrying::gather_riders(Entity of) {
   Entities& entities = tick_.world.entities;
-  std::vector<Found>& found = tick_.memory.found;
+  std::vector<BodyOrCell>& found = tick_.memory.found;
   found.clear();
   solids_.world().find(around(solids_.body(of).bounds(), {0, 0}), {.except = of.index, .tiles = false},
                        found);
   const std::size_t first = all_.size();
-  for (const Found& near : found) {
+  for (const BodyOrCell& near : found) {
     const Entity thing = solids_.thing(near.body);
     if (!entities.has<Motion>(thing) || is_gathered(thing)) continue;
     const Touch ground =
@@ -61,12 +61,12 @@ void Carrying::gather_riders(Entity of) {
 void Carrying::gather_pushed(Entity platform, Vec2 by) {
   const Categories& categories = tick_.stage.categories();
   const CollisionBody pusher = solids_.body(platform);
-  std::vector<Found>& found = tick_.memory.found;
+  std::vector<BodyOrCell>& found = tick_.memory.found;
   found.clear();
   solids_.world().find(around(pusher.bounds(), by), {.except = platform.index, .tiles = false}, found);
   CollisionWorld& alone = tick_.memory.pusher;
   alone.put(0, pusher);
-  for (const Found& near : found) {
+  for (const BodyOrCell& near : found) {
     const Entity thing = solids_.thing(near.body);
     if (!tick_.world.entities.has<Motion>(thing) || is_gathered(thing)) continue;
     MoveRules rules = solids_.rules(thing, categories);

@@ -40,8 +40,8 @@ Vec2 way_back(const LevelEdge& edge, const Rect& box, Vec2 size) {
 }
 
 // Whether all of it is outside, on a side that is like this; by default on any.
-bool is_out(const LevelEdge& edge, const Rect& box, Vec2 size, bool by_dropping) {
-  const auto counts = [&](AtEdge side) { return !by_dropping || side == AtEdge::drop; };
+bool is_out(const LevelEdge& edge, const Rect& box, Vec2 size, bool by_removing) {
+  const auto counts = [&](AtEdge side) { return !by_removing || side == AtEdge::removed; };
   return (counts(edge.sides) && (box.right() < 0 || box.left() > size.x)) ||
          (counts(edge.top) && box.bottom() < 0) || (counts(edge.bottom) && box.top() > size.y);
 }
@@ -62,7 +62,7 @@ void hold_before_wall(Tick& tick, Entity thing, Pose& pose, const LevelEdge& edg
   if (!solids.has(thing) || pose.at == pose.before) return;
   const MoveRules rules = solids.rules(thing, tick.stage.categories());
   if (rules.blocked_by == 0) return;
-  const Asked asked = what_holds(rules);
+  const QueryFilter asked = what_holds(rules);
   const Rect box = solids.body(thing).bounds();
   for (const Vec2 by : other_sides(&edge, &tick.world.level, box)) {
     if (by == Vec2{0, 0} || !solids.world().any(box.moved_by(by), asked)) continue;

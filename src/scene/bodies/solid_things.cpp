@@ -44,7 +44,7 @@ void SolidThings::follow(Entity thing, const Body& body, const Pose& pose, const
   now.box = body.box({0, 0});
   now.use = switches ? switches->use_of({}, body.use) : body.use;
   now.one_way = body.one_way;
-  now.shapes = known.shapes.list(pose.faces_left);
+  now.shapes = known.shapes.list(pose.mirrored);
   if (shapes) known.shapes.put_uses(*shapes, switches, now);
   if (!collisions_.has(thing.index) || !same(collisions_.body(thing.index), now))
     collisions_.put(thing.index, now);

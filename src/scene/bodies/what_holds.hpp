@@ -5,8 +5,8 @@
 
 namespace vole {
 
-inline Asked what_holds(const MoveRules& rules) {
-  Asked asked;
+inline QueryFilter what_holds(const MoveRules& rules) {
+  QueryFilter asked;
   asked.categories = rules.blocked_by;
   asked.except = rules.self;
   asked.sensors = false;

@@ -33,8 +33,8 @@ bool LedgeWays::look(const CollisionWorld& tiles, const LevelNow& level, std::in
 void LedgeWays::take_ledges() {
   ledges_ = seeker_.take_ledges();
   has_ledges_ = true;
-  leaps_from_.resize(ledges_.size());
-  leaps_to_.resize(ledges_.size());
+  crossings_from_.resize(ledges_.size());
+  crossings_to_.resize(ledges_.size());
   for (std::size_t i = 0; i < ledges_.size(); ++i)
     for (const Vec2 spot : ledges_[i].spots) columns_[column_of(spot.x)].push_back(i);
 }
@@ -72,17 +72,17 @@ void LedgeWays::try_spot(const SidePlay& play, std::size_t ledge, std::size_t sp
   if (!stands) return;
   for (const float across : {-1.0f, 1.0f}) {
     if (walker_.side.jump > 0)
-      for (const LeapKind kind : {LeapKind::jump, LeapKind::hop, LeapKind::jump_up})
-        try_leap(play, *stands, ledge, kind, across, 0);
+      for (const CrossingKind kind : {CrossingKind::jump, CrossingKind::hop, CrossingKind::jump_up})
+        try_crossing(play, *stands, ledge, kind, across, 0);
     if (walker_.side.jump > 0 && walker_.side.air_jumps > 0)
-      try_leap(play, *stands, ledge, LeapKind::jump_twice, across, 0);
-    if (ends_at(ledge, spot, across)) try_leap(play, *stands, ledge, LeapKind::walk_off, across, 0);
+      try_crossing(play, *stands, ledge, CrossingKind::jump_twice, across, 0);
+    if (ends_at(ledge, spot, across)) try_crossing(play, *stands, ledge, CrossingKind::walk_off, across, 0);
     try_running(play, ledge, spot, across);
   }
-  try_leap(play, *stands, ledge, LeapKind::drop, 0, 0);
+  try_crossing(play, *stands, ledge, CrossingKind::drop, 0, 0);
   if (walker_.side.climb > 0)
-    for (const LeapKind kind : {LeapKind::climb_up, LeapKind::climb_down})
-      try_leap(play, *stands, ledge, kind, 0, 0);
+    for (const CrossingKind kind : {CrossingKind::climb_up, CrossingKind::climb_down})
+      try_crossing(play, *stands, ledge, kind, 0, 0);
 }
 
 // With a run of up to ten spots.
@@ -102,29 +102,29 @@ void LedgeWays::try_running(const SidePlay& play, std::size_t ledge, std::size_t
   }
   if (!runs->touching.ground) return;
   const float run_up = static_cast<float>(before) * apart_;
-  if (walker_.side.jump > 0) try_leap(play, *runs, ledge, LeapKind::jump, across, run_up);
+  if (walker_.side.jump > 0) try_crossing(play, *runs, ledge, CrossingKind::jump, across, run_up);
   if (walker_.side.jump > 0 && walker_.side.air_jumps > 0)
-    try_leap(play, *runs, ledge, LeapKind::jump_twice, across, run_up);
-  if (ends_at(ledge, spot, across)) try_leap(play, *runs, ledge, LeapKind::walk_off, across, run_up);
+    try_crossing(play, *runs, ledge, CrossingKind::jump_twice, across, run_up);
+  if (ends_at(ledge, spot, across)) try_crossing(play, *runs, ledge, CrossingKind::walk_off, across, run_up);
 }
 
-void LedgeWays::try_leap(const SidePlay& play, const SidePlay::State& from, std::size_t ledge, LeapKind kind,
+void LedgeWays::try_crossing(const SidePlay& play, const SidePlay::State& from, std::size_t ledge, CrossingKind kind,
                          float across, float run_up) {
   constexpr float alike_within = 32;
-  const std::optional<Landing> landing = play_leap(play, from, kind, across);
+  const std::optional<Landing> landing = play_crossing(play, from, kind, across);
   if (!landing) return;
   const std::optional<std::size_t> to = ledge_at(landing->at);
   if (!to || *to == ledge) return;
   const Vec2 start = from.pose.at;
-  const Leap leap{kind, across, ledge, *to, start, landing->at, run_up, landing->ticks};
+  const Crossing crossing{kind, across, ledge, *to, start, landing->at, run_up, landing->ticks};
   const auto [alike, is_new] = alike_.try_emplace(
-      {ledge, *to, kind, across, run_up > 0, static_cast<int>(start.x / alike_within)}, leaps_.size());
+      {ledge, *to, kind, across, run_up > 0, static_cast<int>(start.x / alike_within)}, crossings_.size());
   if (is_new) {
-    leaps_from_[ledge].push_back(leaps_.size());
-    leaps_to_[*to].push_back(leaps_.size());
-    leaps_.push_back(leap);
-  } else if (leap.ticks < leaps_[alike->second].ticks) {
-    leaps_[alike->second] = leap;
+    crossings_from_[ledge].push_back(crossings_.size());
+    crossings_to_[*to].push_back(crossings_.size());
+    crossings_.push_back(crossing);
+  } else if (crossing.ticks < crossings_[alike->second].ticks) {
+    crossings_[alike->second] = crossing;
   }
 }
 
@@ -167,9 +167,9 @@ std::optional<std::size_t> LedgeWays::ledge_below(Vec2 point) const {
   return found;
 }
 
-// Ticks to the start of a leap, along its ledge.
-float LedgeWays::walked(float from, const Leap& leap) const {
-  return (std::abs(from - (leap.start.x - leap.across * leap.run_up)) + leap.run_up) * ticks_per_pixel_;
+// Ticks to the start of a crossing, along its ledge.
+float LedgeWays::walked(float from, const Crossing& crossing) const {
+  return (std::abs(from - (crossing.start.x - crossing.across * crossing.run_up)) + crossing.run_up) * ticks_per_pixel_;
 }
 
 // Shortest ways from the goal backwards (E. W. Dijkstra, 1959).
@@ -178,22 +178,22 @@ const LedgeWays::Costs& LedgeWays::costs_to(std::size_t ledge) const {
   for (const auto& [goal, costs] : costs_)
     if (goal == ledge) return costs;
   if (costs_.size() >= most_kept) costs_.pop_front();
-  Costs& costs = costs_.emplace_back(ledge, Costs(leaps_.size(), never_)).second;
+  Costs& costs = costs_.emplace_back(ledge, Costs(crossings_.size(), never_)).second;
   using Open = std::pair<float, std::size_t>;
   std::priority_queue<Open, std::vector<Open>, std::greater<>> open;
-  const auto offer = [&](std::size_t leap, float after) {
-    const float cost = static_cast<float>(leaps_[leap].ticks) + after;
-    if (cost >= costs[leap]) return;
-    costs[leap] = cost;
-    open.push({cost, leap});
+  const auto offer = [&](std::size_t crossing, float after) {
+    const float cost = static_cast<float>(crossings_[crossing].ticks) + after;
+    if (cost >= costs[crossing]) return;
+    costs[crossing] = cost;
+    open.push({cost, crossing});
   };
-  for (const std::size_t leap : leaps_to_[ledge]) offer(leap, 0);
+  for (const std::size_t crossing : crossings_to_[ledge]) offer(crossing, 0);
   while (!open.empty()) {
     const auto [cost, next] = open.top();
     open.pop();
     if (cost > costs[next]) continue;
-    for (const std::size_t before : leaps_to_[leaps_[next].from])
-      offer(before, cost + walked(leaps_[before].end.x, leaps_[next]));
+    for (const std::size_t before : crossings_to_[crossings_[next].from])
+      offer(before, cost + walked(crossings_[before].end.x, crossings_[next]));
   }
   return costs;
 }
@@ -203,12 +203,12 @@ std::optional<std::size_t> LedgeWays::next(float x, std::size_t from, std::size_
   const Costs& costs = costs_to(to);
   std::optional<std::size_t> best;
   float least = never_;
-  for (const std::size_t leap : leaps_from_[from]) {
-    if (static_cast<std::int64_t>(leap) == avoided) continue;
-    const float cost = costs[leap] + walked(x, leaps_[leap]);
+  for (const std::size_t crossing : crossings_from_[from]) {
+    if (static_cast<std::int64_t>(crossing) == avoided) continue;
+    const float cost = costs[crossing] + walked(x, crossings_[crossing]);
     if (cost >= least) continue;
     least = cost;
-    best = leap;
+    best = crossing;
   }
   return best;
 }

@@ -1,4 +1,4 @@
-// Ways over ledges for minds: which leaps lead from one to another, found by playing the mover, a few in each tick, and which of
+// Ways over ledges for minds: which crossings lead from one to another, found by playing the mover, a few in each tick, and which of
 // them to take. Of what stands in a level its tiles alone count.
 #pragma once
 
@@ -9,13 +9,13 @@
 #include <utility>
 #include <vector>
 
-#include "leaps.hpp"
+#include "crossings.hpp"
 #include "ledges.hpp"
 
 namespace vole {
 
-struct Leap {
-  LeapKind kind = LeapKind::none;
+struct Crossing {
+  CrossingKind kind = CrossingKind::none;
   float across = 0;
   std::size_t from = 0, to = 0;  // ledges
   Vec2 start{0, 0}, end{0, 0};
@@ -47,10 +47,10 @@ class LedgeWays {
   std::optional<std::size_t> ledge_at(Vec2 feet) const;
   // The first that is below a point.
   std::optional<std::size_t> ledge_below(Vec2 point) const;
-  // The place of the leap to take next, on the fastest way from a place on a ledge to another; none where there is no way.
+  // The place of the crossing to take next, on the fastest way from a place on a ledge to another; none where there is no way.
   std::optional<std::size_t> next(float x, std::size_t from, std::size_t to, std::int64_t avoided = -1) const;
-  const Leap& leap(std::size_t place) const { return leaps_[place]; }
-  bool has(std::size_t place) const { return place < leaps_.size(); }
+  const Crossing& crossing(std::size_t place) const { return crossings_[place]; }
+  bool has(std::size_t place) const { return place < crossings_.size(); }
 
  private:
   static constexpr int columns_in_a_tick_ = 8, spots_in_a_tick_ = 3;
@@ -61,14 +61,14 @@ class LedgeWays {
   void take_ledges();
   void try_spot(const SidePlay& play, std::size_t ledge, std::size_t spot);
   void try_running(const SidePlay& play, std::size_t ledge, std::size_t spot, float across);
-  void try_leap(const SidePlay& play, const SidePlay::State& from, std::size_t ledge, LeapKind kind,
+  void try_crossing(const SidePlay& play, const SidePlay::State& from, std::size_t ledge, CrossingKind kind,
                 float across, float run_up);
   std::optional<SidePlay::State> standing(const SidePlay& play, Vec2 at) const;
   std::size_t column_of(float x) const;
   // That of a ledge in a column where it has one.
   Vec2 spot_in(std::size_t ledge, std::size_t column) const;
   bool ends_at(std::size_t ledge, std::size_t spot, float across) const;
-  float walked(float from, const Leap& leap) const;
+  float walked(float from, const Crossing& crossing) const;
   const Costs& costs_to(std::size_t ledge) const;
 
   LedgeWalker walker_;
@@ -80,11 +80,11 @@ class LedgeWays {
   bool has_ledges_ = false;
   std::int64_t columns_looked_ = 0, spots_looked_ = 0;
   std::size_t ledge_ = 0, spot_ = 0;  // to be tried next
-  std::vector<Leap> leaps_;
-  std::vector<std::vector<std::size_t>> leaps_from_, leaps_to_;  // of each ledge
+  std::vector<Crossing> crossings_;
+  std::vector<std::vector<std::size_t>> crossings_from_, crossings_to_;  // of each ledge
   // The fastest of those that are much alike.
-  std::map<std::tuple<std::size_t, std::size_t, LeapKind, float, bool, int>, std::size_t> alike_;
-  // To a ledge, from the begin of each leap: in ticks. The oldest first.
+  std::map<std::tuple<std::size_t, std::size_t, CrossingKind, float, bool, int>, std::size_t> alike_;
+  // To a ledge, from the begin of each crossing: in ticks. The oldest first.
   mutable std::deque<std::pair<std::size_t, Costs>> costs_;
 };
 

@@ -16,7 +16,7 @@ std::vector<Vec2> LedgeSeeker::spots_in_column(const SidePlay& play, float x) co
   const Vec2 size(play.level.size());
   const float step = static_cast<float>(std::min(play.level.tile_size().y, 8)) / 2;
   CollisionBody at = play.body;
-  const Asked asked = what_holds(play.rules);
+  const QueryFilter asked = what_holds(play.rules);
   MoveRules straight = play.rules;
   straight.steepest = steepest_;
   float y = 0;

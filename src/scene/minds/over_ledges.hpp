@@ -1,4 +1,4 @@
-// How a mind goes over ledges: to where a leap begins, with a run where it needs one, and off.
+// How a mind goes over ledges: to where a crossing begins, with a run where it needs one, and off.
 #pragma once
 
 #include <optional>

@@ -71,16 +71,16 @@ class ReachSearch {
                 stage_.get<SideMover>(thing_), stage_.get<Body>(thing_),   false};
     intents_ = possible_intents(start.side);
     gather_things();
-    reach_.nodes_.push_back({});
-    reach_.nodes_[0].at = start.pose.at;
+    reach_.stretches_.push_back({});
+    reach_.stretches_[0].at = start.pose.at;
     movers_.push_back(start);
     is_new(start);
     if (start.touching.ground) reach_.spots_.push_back({start.pose.at, 0});
-    for (std::uint32_t node = 0; node < reach_.nodes_.size(); ++node) {
-      for (const Intent& intent : intents_) try_intent(node, intent);
+    for (std::uint32_t stretch = 0; stretch < reach_.stretches_.size(); ++stretch) {
+      for (const Intent& intent : intents_) try_intent(stretch, intent);
       // What was tried from it is not needed any more.
       movers_.pop_front();
-      if (reach_.ticks_ > limits_.ticks || reach_.nodes_.size() > limits_.nodes) {
+      if (reach_.ticks_ > limits_.ticks || reach_.stretches_.size() > limits_.stretches) {
         reach_.complete_ = false;
         break;
       }
@@ -130,11 +130,11 @@ class ReachSearch {
       reach_.places_.resize(places);
       return;
     }
-    const auto node = static_cast<std::uint32_t>(reach_.nodes_.size());
-    reach_.nodes_.push_back(
+    const auto stretch = static_cast<std::uint32_t>(reach_.stretches_.size());
+    reach_.stretches_.push_back(
         {from, step_ticks, mover.touching.ground, first, mover.pose.at, static_cast<std::uint32_t>(places)});
     movers_.push_back(mover);
-    if (mover.touching.ground) reach_.spots_.push_back({mover.pose.at, node});
+    if (mover.touching.ground) reach_.spots_.push_back({mover.pose.at, stretch});
   }
 
   // Whether nothing much like it was tried from before.
@@ -192,7 +192,7 @@ class ReachSearch {
   SidePlay play_;
   std::vector<Intent> intents_;
   std::vector<Thing> things_;
-  std::deque<Mover> movers_;  // of the nodes from which nothing was tried yet
+  std::deque<Mover> movers_;  // of the stretches from which nothing was tried yet
   std::unordered_set<std::uint64_t> known_;
 };
 
@@ -203,11 +203,11 @@ Reach::Reach(const Stage& stage, Entity thing, const ReachLimits& limits) {
   ReachSearch(stage, thing, limits, *this).search();
 }
 
-std::vector<const Reach::Node*> Reach::nodes_to(const ReachedSpot& spot) const {
-  std::vector<const Node*> nodes;
-  for (std::size_t at = spot.node; at != 0; at = nodes_[at].before) nodes.push_back(&nodes_[at]);
-  std::reverse(nodes.begin(), nodes.end());
-  return nodes;
+std::vector<const Reach::Stretch*> Reach::stretches_to(const ReachedSpot& spot) const {
+  std::vector<const Stretch*> stretches;
+  for (std::size_t at = spot.stretch; at != 0; at = stretches_[at].before) stretches.push_back(&stretches_[at]);
+  std::reverse(stretches.begin(), stretches.end());
+  return stretches;
 }
 
 std::vector<Located<std::string>> Reach::steps_to(const ReachedSpot& spot) const {
@@ -227,28 +227,28 @@ std::vector<Located<std::string>> Reach::steps_to(const ReachedSpot& spot) const
     if (ticks > 0) steps.push_back({fmt::format("{} ticks{}", ticks, last), {}});
     ticks = 0;
   };
-  for (const Node* const node : nodes_to(spot)) {
-    const std::string words = words_of(node->intent);
+  for (const Stretch* const stretch : stretches_to(spot)) {
+    const std::string words = words_of(stretch->intent);
     // What is pressed in the middle of its being held is a step of its own.
-    if (words != last || node->intent.jump_pressed || node->intent.dash_pressed || node->intent.drop_pressed)
+    if (words != last || stretch->intent.jump_pressed || stretch->intent.dash_pressed || stretch->intent.drop_pressed)
       finish();
     last = words;
-    ticks += node->ticks;
+    ticks += stretch->ticks;
   }
   finish();
   return steps;
 }
 
 std::vector<Vec2> Reach::way_to(const ReachedSpot& spot, Part part) const {
-  const std::vector<const Node*> nodes = nodes_to(spot);
+  const std::vector<const Stretch*> stretches = stretches_to(spot);
   std::size_t first = 0;
   if (part == Part::last)
-    for (std::size_t i = 0; i + 1 < nodes.size(); ++i)
-      if (nodes[i]->stands) first = i;
+    for (std::size_t i = 0; i + 1 < stretches.size(); ++i)
+      if (stretches[i]->stands) first = i;
   std::vector<Vec2> way;
-  for (std::size_t i = first; i < nodes.size(); ++i)
-    for (int tick = 0; tick < nodes[i]->ticks; ++tick)
-      way.push_back(places_[nodes[i]->first_place + static_cast<std::size_t>(tick)]);
+  for (std::size_t i = first; i < stretches.size(); ++i)
+    for (int tick = 0; tick < stretches[i]->ticks; ++tick)
+      way.push_back(places_[stretches[i]->first_place + static_cast<std::size_t>(tick)]);
   return way;
 }
 

@@ -79,9 +79,9 @@ class Steerer {
     WayCells cells{level.tile_size(), {0, 0}, thinker_.body->bounds().size, WaySteps::eight};
     if (lanes_) cells = {lanes_->cell, lanes_->origin, cells.body, WaySteps::four};
     if (const TopMover* const top = entities_.find<TopMover>(thinker_.thing);
-        top && top->ways == WalkWays::four)
+        top && top->ways == WalkDirections::four)
       cells.steps = WaySteps::four;
-    const Vec2 from = lanes_ ? crossing_ahead() : thinker_.middle();
+    const Vec2 from = lanes_ ? junction_ahead() : thinker_.middle();
     if (cells.cell_at(from) == cells.cell_at(goal_)) return goal_;
     return thinker_.tick.setting.caches->ways.next(level, cells, from, goal_, part_.within).value_or(goal_);
   }
@@ -104,13 +104,13 @@ class Steerer {
     const Rect box = thinker_.body->bounds();
     const float stops = stopping_distance();
     const float x = way > 0 ? box.right() + stops : box.left() - stops - wide;
-    const Asked asked = what_holds(thinker_.rules);
+    const QueryFilter asked = what_holds(thinker_.rules);
     return !thinker_.tick.stage.solids().world().any({{x, box.bottom()}, {wide, deep}}, asked);
   }
 
   Vec2 patrolled_way() {
     Vec2& way = mind().way;
-    if (way == Vec2{0, 0}) way = {thinker_.pose.faces_left ? -1.0f : 1.0f, 0};
+    if (way == Vec2{0, 0}) way = {thinker_.pose.mirrored ? -1.0f : 1.0f, 0};
     if (held_along(way) || at_ledge(way.x)) way = -way;
     return way;
   }
@@ -190,8 +190,8 @@ class Steerer {
     return intent;
   }
 
-  // The middle of the crossing that it is on, or that it will come to next.
-  Vec2 crossing_ahead() const {
+  // The middle of the junction that it is on, or that it will come to next.
+  Vec2 junction_ahead() const {
     const Vec2 middle = thinker_.middle();
     const OnLanes past = vole::on_lanes(*lanes_, middle);
     const auto step = [](std::int64_t from, int cell, int heading) {
@@ -201,14 +201,14 @@ class Steerer {
                          step(past.y, lanes_->cell.y, lanes_->heading.y)};
   }
 
-  // Chosen once for each crossing, before it is there. It turns back where no other way is open, and not before.
+  // Chosen once for each junction, before it is there. It turns back where no other way is open, and not before.
   Intent on_lanes() {
-    const Vec2 crossing = crossing_ahead();
-    const bool there = vole::on_lanes(*lanes_, thinker_.middle()).on_crossing();
+    const Vec2 junction = junction_ahead();
+    const bool there = vole::on_lanes(*lanes_, thinker_.middle()).on_junction();
     Vec2& way = mind().way;
-    if (there || crossing != mind().crossing || mind().way_ticks == 0) {
-      way = Vec2(chosen_way(crossing, there));
-      mind().crossing = crossing;
+    if (there || junction != mind().junction || mind().way_ticks == 0) {
+      way = Vec2(chosen_way(junction, there));
+      mind().junction = junction;
       mind().way_ticks = 1;
     }
     Intent intent;
@@ -216,13 +216,13 @@ class Steerer {
     return intent;
   }
 
-  IVec2 chosen_way(Vec2 crossing, bool there) {
+  IVec2 chosen_way(Vec2 junction, bool there) {
     const IVec2 heading = lanes_->heading;
     std::array<IVec2, 4> open{};
     std::size_t count = 0;
     bool back_is_open = false;
     CollisionBody body = *thinker_.body;
-    body.at = crossing - middle_of(body);
+    body.at = junction - middle_of(body);
     const LaneRoom room{thinker_.tick.stage.solids().world(), thinker_.rules,
                         entities_.find<LevelEdge>(thinker_.thing), &thinker_.tick.world.level};
     for (const IVec2 way : four_ways) {
@@ -233,12 +233,12 @@ class Steerer {
         open[count++] = way;
     }
     if (count == 0) return back_is_open ? (there ? heading * -1 : heading) : IVec2{0, 0};
-    return best_of(open, count, crossing);
+    return best_of(open, count, junction);
   }
 
-  IVec2 best_of(const std::array<IVec2, 4>& open, std::size_t count, Vec2 crossing) {
+  IVec2 best_of(const std::array<IVec2, 4>& open, std::size_t count, Vec2 junction) {
     if (going_.by_chance) return open[mind().chance.below(static_cast<std::uint32_t>(count))];
-    const Vec2 wanted = going_.at_crossing ? (this->*going_.at_crossing)(crossing) : wanted_way();
+    const Vec2 wanted = going_.at_crossing ? (this->*going_.at_crossing)(junction) : wanted_way();
     if (!going_.at_crossing && wanted == Vec2{0, 0}) return {0, 0};
     const auto along = [&](IVec2 way) {
       return static_cast<float>(way.x) * wanted.x + static_cast<float>(way.y) * wanted.y;
@@ -248,15 +248,15 @@ class Steerer {
   }
 
   Vec2 heading_on(Vec2) { return Vec2(lanes_->heading); }
-  Vec2 goal_from(Vec2 crossing) { return next_to_goal() - crossing; }
-  Vec2 path_from(Vec2 crossing) { return next_on_path() - crossing; }
+  Vec2 goal_from(Vec2 junction) { return next_to_goal() - junction; }
+  Vec2 path_from(Vec2 junction) { return next_on_path() - junction; }
 
   // Where each deed goes, in the order of mind_deeds.
   struct Going {
     Vec2 (Steerer::*way)() = nullptr;  // nowhere
-    // Where to from a crossing of lanes, in whole; nullptr: the same way as elsewhere.
-    Vec2 (Steerer::*at_crossing)(Vec2 crossing) = nullptr;
-    bool by_chance = false;  // at crossings
+    // Where to from a junction of lanes, in whole; nullptr: the same way as elsewhere.
+    Vec2 (Steerer::*at_crossing)(Vec2 junction) = nullptr;
+    bool by_chance = false;  // at junctions
     bool arrives = false;    // stands still where it wants to be
   };
   static constexpr std::array<Going, mind_deeds.size()> goings() {

@@ -3,14 +3,16 @@
 #include <algorithm>
 #include <cmath>
 
+#include "vole/level/kinds.hpp"
+
 namespace vole {
 namespace {
 
-bool counts(const Entities& entities, Entity thing, const KindOf& kind, const std::string& name) {
+bool counts(const Entities& entities, Entity thing, const KindOf& kind, const MeantThings& meant) {
   if (entities.removed(thing)) return false;
-  if (kind.name == name) return true;
+  if (!meant.by_tag) return kind.name == meant.name;
   const Tags* const tags = entities.find<Tags>(thing);
-  return tags && tags->has(name);
+  return tags && tags->has(meant.name);
 }
 
 constexpr float row_height = 64;  // pixels
@@ -52,8 +54,9 @@ const Targets::Rows& Targets::rows(const Stage& stage, const std::string& name) 
   if (const auto known = by_name_.find(name); known != by_name_.end()) return known->second;
   found_.clear();
   const Entities& entities = stage.entities();
+  const MeantThings meant = meant_things(name);
   entities.visit<KindOf, Pose>([&](Entity thing, const KindOf& kind, const Pose& pose) {
-    if (!counts(entities, thing, kind, name)) return;
+    if (!counts(entities, thing, kind, meant)) return;
     const Body* const body = entities.find<Body>(thing);
     const Rect box = body ? body->box(pose.at) : Rect{pose.at, {0, 0}};
     const Vec2 at = box.at + box.size * 0.5f;

@@ -31,7 +31,7 @@ bool conditions_hold(const Thinker& thinker, std::size_t part) {
 // Whether nothing that would hold it is between.
 bool sees(const Thinker& thinker, const Target& target) {
   const SolidThings& solids = thinker.tick.stage.solids();
-  const Asked asked = what_holds(thinker.rules);
+  const QueryFilter asked = what_holds(thinker.rules);
   const Vec2 eye = thinker.middle();
   const auto hit = solids.world().cast_ray(eye, target.at - eye, asked);
   return !hit || solids.thing(hit->what.body) == target.thing;
@@ -100,7 +100,7 @@ const MindPart* choose_part(Thinker& thinker, std::optional<Vec2>& goal) {
       mind.part_ticks = 0;
       // What it did when it last decided is long past.
       mind.way_ticks = 0;
-      mind.over_ledges.leap = LeapKind::none;
+      mind.over_ledges.crossing = CrossingKind::none;
       if (has_other_path(mind, i)) {
         mind.along = -1;
         mind.goes_back = false;

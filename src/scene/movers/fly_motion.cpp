@@ -73,7 +73,7 @@ void move_flying(MoverTurn& turn, FlyMover& mover) {
   velocity += (velocity - came_with) * mover.bounce;
   if (mover.turns_sprite && turn.sprite) turn.sprite->rotation = mover.heading;
   if (turn.intent.direction.x != 0 && mover.steering == Steering::free)
-    turn.pose.faces_left = turn.intent.direction.x < 0;
+    turn.pose.mirrored = turn.intent.direction.x < 0;
 }
 
 }  // namespace vole

@@ -40,7 +40,7 @@ class GridTurn {
     }
     if (mover_.heading == IVec2{0, 0}) turn_.motion.remainder = {0, 0};
     turn_.motion.velocity = (turn_.pose.at - before) / turn_.seconds;
-    if (mover_.heading.x != 0) turn_.pose.faces_left = mover_.heading.x < 0;
+    if (mover_.heading.x != 0) turn_.pose.mirrored = mover_.heading.x < 0;
   }
 
  private:
@@ -69,7 +69,7 @@ class GridTurn {
     };
     CollisionBody body = turn_.moving.body;
     body.at = turn_.pose.at + Vec2{step(past.x, mover_.cell.x), step(past.y, mover_.cell.y)};
-    const Asked asked = what_holds(turn_.moving.rules);
+    const QueryFilter asked = what_holds(turn_.moving.rules);
     if (turn_.moving.world.any(body.bounds(), asked)) return false;
     turn_.pose.at = body.at;
     mover_.heading = {0, 0};
@@ -90,7 +90,7 @@ class GridTurn {
                                                                                              way);
   }
 
-  // At a crossing: what is pushed, and of two the turn; or else what was asked for a moment ago; or on.
+  // At a junction: what is pushed, and of two the turn; or else what was asked for a moment ago; or on.
   IVec2 next_heading() {
     const IVec2 across{mover_.pushed.x, 0}, down{0, mover_.pushed.y};
     const bool turns_first = mover_.heading.x != 0;
@@ -102,10 +102,10 @@ class GridTurn {
     return {0, 0};
   }
 
-  // To the next crossing, or as far as it gets on the way there; how far, in subpixels.
+  // To the next junction, or as far as it gets on the way there; how far, in subpixels.
   std::int64_t leg(std::int64_t left) {
     const OnLanes now = lanes();
-    if (now.on_crossing()) {
+    if (now.on_junction()) {
       mover_.heading = next_heading();
       if (mover_.heading == mover_.wanted) mover_.wanted = {0, 0};
       if (mover_.heading == IVec2{0, 0}) return 0;

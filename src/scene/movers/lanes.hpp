@@ -11,17 +11,17 @@
 
 namespace vole {
 
-// Where something is on them, in subpixels past the crossing before it.
+// Where something is on them, in subpixels past the junction before it.
 struct OnLanes {
   std::int64_t x = 0, y = 0;
-  bool on_crossing() const { return x == 0 && y == 0; }
+  bool on_junction() const { return x == 0 && y == 0; }
   bool beside() const { return x != 0 && y != 0; }
 };
 // The middle of a body from its position.
 Vec2 middle_of(const CollisionBody& body);
 OnLanes on_lanes(const GridMover& mover, Vec2 middle);
 
-// Whether there is room for a body in the next cell one of the four ways from a crossing, at which `body.at` is; also where it comes in
+// Whether there is room for a body in the next cell one of the four ways from a junction, at which `body.at` is; also where it comes in
 // again behind an edge of the level.
 struct LaneRoom {
   const CollisionWorld& world;

@@ -22,9 +22,9 @@ struct Next {
 };
 Next next_after(const AlongPath& path, Next at) {
   const std::uint32_t count = count_of(path);
-  if (path.end == PathEnd::around) return {(at.index + 1) % count, at.goes_back};
+  if (path.end == PathEnd::loop) return {(at.index + 1) % count, at.goes_back};
   const bool at_end = at.goes_back ? at.index == 0 : at.index + 1 == count;
-  if (at_end && path.end == PathEnd::stay) return at;
+  if (at_end && path.end == PathEnd::stop) return at;
   if (at_end) at.goes_back = !at.goes_back;
   if (count > 1) at.index = at.goes_back ? at.index - 1 : at.index + 1;
   return at;
@@ -36,7 +36,7 @@ void choose_next(AlongPath& path) {
 }
 
 bool is_end(const AlongPath& path, std::uint32_t index) {
-  return path.end != PathEnd::around && (index == 0 || index + 1 == count_of(path));
+  return path.end != PathEnd::loop && (index == 0 || index + 1 == count_of(path));
 }
 float wait_at(const AlongPath& path, std::uint32_t index) {
   if (!path.waits.empty()) return index < path.waits.size() ? path.waits[index] : 0;

@@ -53,7 +53,7 @@ bool pushes_to_wall(const MoverTurn& turn) {
 
 void jump_off_wall(MoverTurn& turn, SideMover& mover) {
   turn.motion.velocity.x = mover.now.wall_is_left ? mover.wall_jump.x : -mover.wall_jump.x;
-  turn.pose.faces_left = !mover.now.wall_is_left;
+  turn.pose.mirrored = !mover.now.wall_is_left;
   begin_jump(turn, mover, mover.wall_jump.y);
   mover.now.since_wall_jump = 0;
 }
@@ -170,7 +170,7 @@ void move_sideways(MoverTurn& turn, SideMover& mover) {
   moving.rules.steepest = mover.steepest;
   moving.rules.slip = mover.slip;
   moving.rules.through_one_way = turn.intent.drop_pressed && turn.touching.ground;
-  if (turn.intent.direction.x != 0) turn.pose.faces_left = turn.intent.direction.x < 0;
+  if (turn.intent.direction.x != 0) turn.pose.mirrored = turn.intent.direction.x < 0;
   if (dash(turn, mover)) return;
   const Surroundings around = seen_from_side(turn);
   if (climb(turn, mover, around) || swim(turn, mover, around)) return;

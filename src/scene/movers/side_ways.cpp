@@ -54,7 +54,7 @@ bool dash(MoverTurn& turn, SideMover& mover) {
     mover.now.dashed_in_air = !turn.touching.ground;
     mover.now.rising = false;
     mover.now.state = SideState::dashing;
-    turn.motion.velocity = {turn.pose.faces_left ? -mover.dash : mover.dash, 0};
+    turn.motion.velocity = {turn.pose.mirrored ? -mover.dash : mover.dash, 0};
   }
   if (mover.now.state != SideState::dashing) return false;
   if (mover.now.since_dash >= mover.dash_seconds || turn.touching.wall()) {

@@ -10,7 +10,7 @@ namespace {
 
 // The way that is pushed, of those that the thing can walk: at most 1 long.
 Vec2 way_of(Vec2 pushed, TopMover& mover) {
-  if (mover.ways == WalkWays::four) {
+  if (mover.directions == WalkDirections::four) {
     const float x = std::abs(pushed.x), y = std::abs(pushed.y);
     if (x != y) mover.goes_across = x > y;
     if (mover.goes_across)
@@ -18,7 +18,7 @@ Vec2 way_of(Vec2 pushed, TopMover& mover) {
     else
       pushed.x = 0;
   }
-  if (mover.ways == WalkWays::eight && pushed != Vec2{0, 0}) {
+  if (mover.directions == WalkDirections::eight && pushed != Vec2{0, 0}) {
     // Within a slope of tan(22.5 degrees) of an axis it is that axis.
     constexpr float slope = 0.41421356f;
     const float x = std::abs(pushed.x), y = std::abs(pushed.y), far = std::max(x, y);
@@ -44,7 +44,7 @@ void move_from_above(MoverTurn& turn, TopMover& mover) {
   turn.moving.rules.slip = mover.slip;
   const BodyMoved moved = turn.move((motion.velocity + around.carried) * turn.seconds);
   motion.velocity = moved.kept(motion.velocity);
-  if (turn.intent.direction.x != 0) turn.pose.faces_left = turn.intent.direction.x < 0;
+  if (turn.intent.direction.x != 0) turn.pose.mirrored = turn.intent.direction.x < 0;
 }
 
 }  // namespace vole

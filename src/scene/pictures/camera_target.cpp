@@ -18,7 +18,7 @@ std::optional<CameraTarget> target_of(const World& world, const std::vector<Enti
       target = CameraTarget{pose->at,
                             pose->before,
                             motion ? motion->velocity : Vec2{0, 0},
-                            pose->faces_left ? -1.0f : 1.0f,
+                            pose->mirrored ? -1.0f : 1.0f,
                             {0, 0}};
   }
   if (count > 1) {

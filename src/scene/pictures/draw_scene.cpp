@@ -49,8 +49,8 @@ void add_sprite(DrawList& list, LayerId into, const World& world, Entity entity,
   if (sprite.size) item.scale *= *sprite.size / Vec2(std::max(frame.size.x, 1), std::max(frame.size.y, 1));
   item.rotation = place.rotation;
   const bool is_card = sprite.sheet()->missing;  // the card for what is missing has its name on it
-  item.flip_x = place.flip_x && !is_card;
-  item.flip_y = place.flip_y && !is_card;
+  item.mirrored = place.mirrored && !is_card;
+  item.upside_down = place.upside_down && !is_card;
   item.tint = place.tint;
   item.opacity = place.opacity;
   item.blend = sprite.blend;

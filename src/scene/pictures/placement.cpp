@@ -25,7 +25,7 @@ Vec2 way_to_point(const Sprite* sprite, std::string_view name, Vec2 offset, cons
   const SheetPoint* const point = index < 0 ? nullptr : sprite->sheet()->find_point(name);
   Vec2 by = offset;
   if (point) by += Vec2(point->at(index) - sprite->sheet()->posed(index, sprite->playhead().clip()).pivot);
-  by = {by.x * of.scale.x * (of.flip_x ? -1.0f : 1.0f), by.y * of.scale.y * (of.flip_y ? -1.0f : 1.0f)};
+  by = {by.x * of.scale.x * (of.mirrored ? -1.0f : 1.0f), by.y * of.scale.y * (of.upside_down ? -1.0f : 1.0f)};
   return turned(by, of.rotation);
 }
 
@@ -36,26 +36,26 @@ void place_on_point(const World& world, const Attached& attached, float share, T
   const Placement of = placement_in_row(world, attached.to, share, tracks, ticks_per_second, links + 1);
   place.at = of.at + way_to_point(sprite, attached.point, attached.offset, of, ticks_per_second);
   place.rotation += of.rotation;
-  place.flip_x = place.flip_x != of.flip_x;
-  place.flip_y = place.flip_y != of.flip_y;
+  place.mirrored = place.mirrored != of.mirrored;
+  place.upside_down = place.upside_down != of.upside_down;
 }
 
 void turn_by_sprite(const Sprite& sprite, Placement& place) {
   place.scale = sprite.scale;
   place.rotation = sprite.rotation;
   if (const ClipSet::Member* member = sprite.playing_member()) {
-    if (sprite.playing_set()->by_direction) place.flip_x = member->flip_x;
+    if (sprite.playing_set()->by_direction) place.mirrored = member->mirrored;
     place.rotation += member->rotation;
   }
-  place.flip_x = place.flip_x != sprite.flip_x;
-  place.flip_y = sprite.flip_y;
+  place.mirrored = place.mirrored != sprite.mirrored;
+  place.upside_down = sprite.upside_down;
 }
 
 void add_tracks(const Sprite& sprite, int ticks_per_second, Placement& place) {
   const TrackPose track = sprite.track_pose(ticks_per_second);
-  place.at += track.offset * Vec2(place.flip_x ? -1.0f : 1.0f, place.flip_y ? -1.0f : 1.0f);
+  place.at += track.offset * Vec2(place.mirrored ? -1.0f : 1.0f, place.upside_down ? -1.0f : 1.0f);
   place.scale *= track.scale;
-  place.rotation += place.flip_x ? -track.rotation : track.rotation;
+  place.rotation += place.mirrored ? -track.rotation : track.rotation;
   place.opacity = sprite.opacity * track.opacity * track.alpha;
   place.tint = track.tinted(sprite.tint);
 }
@@ -66,7 +66,7 @@ Placement placement_in_row(const World& world, Entity entity, float share, Track
   Placement place;
   if (const Pose* pose = world.entities.find<Pose>(entity)) {
     place.at = pose->shown_at(share);
-    place.flip_x = pose->faces_left;
+    place.mirrored = pose->mirrored;
   }
   const Sprite* const sprite = world.entities.find<Sprite>(entity);
   if (sprite) turn_by_sprite(*sprite, place);

@@ -9,8 +9,8 @@ struct Placement {
   Vec2 at{0, 0};
   Vec2 scale{1, 1};
   float rotation = 0;
-  bool flip_x = false;
-  bool flip_y = false;
+  bool mirrored = false;
+  bool upside_down = false;
   Colour tint = white;
   float opacity = 1;
 };

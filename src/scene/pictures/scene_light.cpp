@@ -129,13 +129,13 @@ void SceneLight::add_lamp(const Sight& view, Entity entity) {
   const IRect box{item.at - IVec2(item.glow.radius), IVec2(2 * item.glow.radius + 1)};
   if (!box.overlaps({{0, 0}, view.shown})) return;
   // Code may have made anything of its numbers.
-  const float turn = (place.flip_x ? 180 - lamp.direction : lamp.direction) + place.rotation;
+  const float turn = (place.mirrored ? 180 - lamp.direction : lamp.direction) + place.rotation;
   Surroundings around;
   around.cells = cells_seen_;
   around.at = item.at + view.corner;
   around.reach = static_cast<int>(std::min(lamp.radius, static_cast<float>(largest_lamp))) + 1;
   around.shadows = lamp.shadows;
-  around.beam.depth = static_cast<float>(light.depth);
+  around.beam.depth = static_cast<float>(light.wall_depth);
   around.beam.cone = lamp.cone < 360 ? std::max(lamp.cone, 0.0f) : 360;
   around.beam.direction = std::isfinite(turn) && around.beam.cone < 360 ? turn : 0;
   const std::vector<LightCorner>& corners = lit_by(entity, around, world.level.solid());

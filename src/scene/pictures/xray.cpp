@@ -4,7 +4,7 @@
 #include <cmath>
 
 #include "placement.hpp"
-#include "scene/bodies/checking.hpp"
+#include "scene/bodies/probing.hpp"
 #include "scene/tick.hpp"
 #include "vole/asset/font.hpp"
 #include "vole/base/trig.hpp"
@@ -44,8 +44,8 @@ constexpr std::array<RoleLook, 13> looks{{{"solid tile", {0xd9, 0x72, 0x4a, 0xff
                                           {"sensor", {0xb1, 0x89, 0xb4, 0xff}},
                                           {"off", {0x4a, 0x4a, 0x6a, 0xff}},
                                           {"zone", {0x6d, 0x8a, 0x3f, 0xff}},
-                                          {"check: found", {0xa9, 0xbb, 0x5c, 0xff}},
-                                          {"check: nothing", {0xb3, 0x48, 0x5a, 0xff}},
+                                          {"probe: found", {0xa9, 0xbb, 0x5c, 0xff}},
+                                          {"probe: nothing", {0xb3, 0x48, 0x5a, 0xff}},
                                           {"contact", {0xff, 0xff, 0xff, 0xff}},
                                           {"position", {0xe6, 0xc7, 0x7d, 0xff}},
                                           {"lamp", {0xe8, 0xdf, 0xc8, 0xff}},
@@ -97,7 +97,7 @@ class Xray {
     if (parts_.has(XrayPart::bodies) && bodies.has(entity.index) && entities.has<Body>(entity))
       draw_body(bodies.body(entity.index), entity, at);
     if (parts_.has(XrayPart::contacts)) draw_contacts(entity, at);
-    if (parts_.has(XrayPart::checks)) draw_checks(bodies, entity, pose, at);
+    if (parts_.has(XrayPart::probes)) draw_probes(bodies, entity, pose, at);
     if (parts_.has(XrayPart::lamps)) draw_lamp(entity);
     if (parts_.has(XrayPart::pivots)) draw_pivot(at);
     if (parts_.has(XrayPart::names)) draw_name(entity, at);
@@ -106,8 +106,8 @@ class Xray {
   Role role_of(const CollisionBody& body, std::uint32_t place, Entity entity) const {
     const BodyUse use = body.use_of(place);
     if (use == BodyUse::off) return off;
-    for (const Overlap& overlap : world_.overlaps)
-      if (overlap.first == entity || overlap.second == entity) return touched;
+    for (const MetPair& pair : world_.met)
+      if (pair.first == entity || pair.second == entity) return touched;
     if (use == BodyUse::sensor) return sensor;
     if (body.one_way != OneWay::no) return one_way;
     // What holds nothing but is held is solid too; what neither does only notices.
@@ -139,18 +139,18 @@ class Xray {
     arrow(touching->wall_right, {box.right(), middle.y}, {-1, 0});
   }
 
-  void draw_checks(const CollisionWorld& bodies, Entity entity, const Pose& pose, Vec2 at) {
-    const Checks* const checks = world_.entities.find<Checks>(entity);
-    if (!checks) return;
-    for (const auto& item : checks->all) {
+  void draw_probes(const CollisionWorld& bodies, Entity entity, const Pose& pose, Vec2 at) {
+    const Probes* const probes = world_.entities.find<Probes>(entity);
+    if (!probes) return;
+    for (const auto& item : probes->all) {
       const bool found = finds_something(bodies, scene_.stage().categories(), item.value, entity, pose);
       const Colour colour = use(found ? check_yes : check_no);
-      const Check& check = item.value;
-      if (check.is_ray())
-        draw_line(list_, layer_, Check::placed(*check.from, at, pose.faces_left),
-                  Check::placed(*check.to, at, pose.faces_left), colour);
+      const Probe& probe = item.value;
+      if (probe.is_ray())
+        draw_line(list_, layer_, Probe::placed(*probe.from, at, pose.mirrored),
+                  Probe::placed(*probe.to, at, pose.mirrored), colour);
       else
-        list_.outline(layer_, check.box(at, pose.faces_left), colour);
+        list_.outline(layer_, probe.box(at, pose.mirrored), colour);
     }
   }
 

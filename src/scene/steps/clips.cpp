@@ -27,15 +27,15 @@ void look_into_mind(const Mind& mind, Sprite& sprite) {
         sprite.playing.facts[i] = deciding && deciding->name == part.value.name ? 1.0f : 0.0f;
 }
 
-// The same of its checks.
+// The same of its probes.
 void look(Tick& tick, Entity entity, Sprite& sprite) {
   if (const Mind* const mind = tick.world.entities.find<Mind>(entity)) look_into_mind(*mind, sprite);
-  const Checks* const checks = tick.world.entities.find<Checks>(entity);
-  if (!checks) return;
+  const Probes* const probes = tick.world.entities.find<Probes>(entity);
+  if (!probes) return;
   const std::vector<std::string>& facts = sprite.sheet()->rules.facts();
   for (std::size_t i = 0; i < facts.size(); ++i)
-    if (const auto* const item = find_named(checks->all, facts[i]))
-      sprite.playing.facts[i] = fact_of_check(tick, entity, item->value);
+    if (const auto* const item = find_named(probes->all, facts[i]))
+      sprite.playing.facts[i] = fact_of_probe(tick, entity, item->value);
 }
 
 void follow_rules(Sprite& sprite, const OwnFacts& own, int ticks_per_second) {
@@ -146,7 +146,7 @@ void tell_events(Tick& tick) {
 
 void run_clips(Tick& tick) {
   tick.memory.happenings.clear();
-  if (tick.world.entities.any<Checks>()) tick.stage.update_bodies();
+  if (tick.world.entities.any<Probes>()) tick.stage.update_bodies();
   tick.world.entities.visit<Sprite>([&tick](Entity entity, Sprite& sprite) { go_on(tick, entity, sprite); });
   tick.world.entities.visit<Switches>(
       [&tick](Entity entity, Switches& switches) { follow_conditions(tick, entity, switches); });

@@ -63,7 +63,7 @@ void take_places(const LevelNow& before, std::uint32_t piece, Tick& tick) {
   for (std::size_t i = 0; i < places.size(); ++i) {
     const auto was_there = [&](const LevelPlace& old) { return same_place(old, places[i]); };
     if (taken[i] || std::any_of(old_places.begin(), old_places.end(), was_there)) continue;
-    put_place(tick.setting, tick.world, {static_cast<std::uint32_t>(i), piece, places[i].stays});
+    put_place(tick.setting, tick.world, {static_cast<std::uint32_t>(i), piece, places[i].keep});
   }
 }
 

@@ -6,30 +6,30 @@
 #include <tuple>
 #include <utility>
 
-#include "scene/bodies/encounter.hpp"
+#include "scene/bodies/possible_meeting.hpp"
 #include "scene/bodies/level_edges.hpp"
 #include "scene/cue_call.hpp"
-#include "scene/which.hpp"
+#include "scene/thing_selector.hpp"
 
 namespace vole {
 namespace {
 
 using When = Cues::MeetingCue::When;
 
-Overlap overlap_of(Entity a, Entity b, std::uint32_t shape_of_a, std::uint32_t shape_of_b) {
-  return a.index < b.index ? Overlap{a, b, shape_of_a, shape_of_b} : Overlap{b, a, shape_of_b, shape_of_a};
+MetPair pair_of(Entity a, Entity b, std::uint32_t shape_of_a, std::uint32_t shape_of_b) {
+  return a.index < b.index ? MetPair{a, b, shape_of_a, shape_of_b} : MetPair{b, a, shape_of_b, shape_of_a};
 }
 
-bool comes_before(const Overlap& a, const Overlap& b) {
-  const auto order = [](const Overlap& of) {
+bool comes_before(const MetPair& a, const MetPair& b) {
+  const auto order = [](const MetPair& of) {
     return std::tuple(of.first.index, of.second.index, of.first_shape, of.second_shape);
   };
   return order(a) < order(b);
 }
 
-bool holds(const std::vector<Overlap>& overlaps, const Overlap& overlap) {
-  const auto found = std::lower_bound(overlaps.begin(), overlaps.end(), overlap, comes_before);
-  return found != overlaps.end() && *found == overlap;
+bool holds(const std::vector<MetPair>& pairs, const MetPair& pair) {
+  const auto found = std::lower_bound(pairs.begin(), pairs.end(), pair, comes_before);
+  return found != pairs.end() && *found == pair;
 }
 
 void call(const Cues::MeetingCue& cue, Tick& tick, Entity a, Entity b, const Meeting& meeting) {
@@ -107,7 +107,7 @@ void find_meeters(Tick& tick) {
   }
   memory.near.find(memory.swept, memory.roles, memory.pairs);
   std::erase_if(memory.pairs, [&](const IndexPair& pair) {
-    return !Encounter(tick, memory.meeters[pair.first], memory.meeters[pair.second]).happens();
+    return !PossibleMeeting(tick, memory.meeters[pair.first], memory.meeters[pair.second]).happens();
   });
   if (cross_edges) keep_each_pair_once(memory);
 }
@@ -118,7 +118,7 @@ void tell_cue(const Cues::MeetingCue& cue, Tick& tick) {
   std::vector<MeetingPair>& meetings = tick.memory.meetings;
   meetings.clear();
   for (const auto& [a, b] : tick.memory.pairs) {
-    const auto is = [&](std::uint32_t place, const Which& which) {
+    const auto is = [&](std::uint32_t place, const ThingSelector& which) {
       return fits(tick.stage, meeters[place].entity, which);
     };
     if (is(a, cue.which) && is(b, cue.other)) meetings.emplace_back(a, b);
@@ -130,19 +130,19 @@ void tell_cue(const Cues::MeetingCue& cue, Tick& tick) {
     // Bodies do meet; whether the shapes do that are meant is another question.
     const std::uint32_t shape_of_a = shape_meant(tick.stage, a.entity, cue.which),
                         shape_of_b = shape_meant(tick.stage, b.entity, cue.other);
-    const Encounter encounter(tick, a, b, shape_of_a, shape_of_b);
-    if ((shape_of_a != any_shape || shape_of_b != any_shape) && !encounter.happens()) continue;
-    const Overlap overlap = overlap_of(a.entity, b.entity, shape_of_a, shape_of_b);
-    tick.memory.overlaps.push_back(overlap);
+    const PossibleMeeting possible(tick, a, b, shape_of_a, shape_of_b);
+    if ((shape_of_a != any_shape || shape_of_b != any_shape) && !possible.happens()) continue;
+    const MetPair pair = pair_of(a.entity, b.entity, shape_of_a, shape_of_b);
+    tick.memory.met.push_back(pair);
     const bool wanted =
-        cue.when == When::lasts || (cue.when == When::begins && !holds(tick.world.overlaps, overlap));
+        cue.when == When::lasts || (cue.when == When::begins && !holds(tick.world.met, pair));
     if (wanted && !tick.stage.removed(a.entity) && !tick.stage.removed(b.entity))
-      call(cue, tick, a.entity, b.entity, encounter.meeting());
+      call(cue, tick, a.entity, b.entity, possible.meeting());
   }
 }
 
-void tell_part(Tick& tick, const Overlap& overlap) {
-  const auto [first, second, first_shape, second_shape] = overlap;
+void tell_part(Tick& tick, const MetPair& pair) {
+  const auto [first, second, first_shape, second_shape] = pair;
   const std::vector<Cues::MeetingCue>& cues = tick.cues.meetings();
   for (std::size_t i = 0; i < cues.size(); ++i) {
     if (cues[i].when != When::ends) continue;
@@ -158,16 +158,16 @@ void tell_part(Tick& tick, const Overlap& overlap) {
 
 // Things that have no room any more, and those that have again.
 void tell_squeezed(Tick& tick) {
-  std::vector<Overlap>& now = tick.memory.overlaps;
+  std::vector<MetPair>& now = tick.memory.met;
   now.clear();
   for (const Squeezed& each : tick.memory.squeezed)
     now.push_back({each.thing, each.by, any_shape, any_shape});
   std::sort(now.begin(), now.end(), comes_before);
   now.erase(std::unique(now.begin(), now.end()), now.end());
-  const std::vector<Overlap> before = std::exchange(tick.world.squeezed, now);
+  const std::vector<MetPair> before = std::exchange(tick.world.squeezed, now);
   if (now.empty()) return;
-  const std::vector<Overlap> told = now;
-  for (const Overlap& each : told) {
+  const std::vector<MetPair> told = now;
+  for (const MetPair& each : told) {
     if (std::find(before.begin(), before.end(), each) != before.end()) continue;
     for (const Cues::SqueezeCue& cue : tick.cues.squeezes()) {
       if (tick.stage.removed(each.first) || !fits(tick.stage, each.first, cue.which)) continue;
@@ -187,29 +187,29 @@ void tell_meetings(Tick& tick) {
   // What cues do is not known.
   tick.bodies_known = false;
   tell_squeezed(tick);
-  tick.memory.overlaps.clear();
+  tick.memory.met.clear();
   find_meeters(tick);
   const std::vector<Cues::MeetingCue>& cues = tick.cues.meetings();
   for (std::size_t i = 0; i < cues.size(); ++i) tell_cue(cues[i], tick);
-  std::vector<Overlap>& now = tick.memory.overlaps;
+  std::vector<MetPair>& now = tick.memory.met;
   std::sort(now.begin(), now.end(), comes_before);
   now.erase(std::unique(now.begin(), now.end()), now.end());
-  tick.world.overlaps.swap(now);
+  tick.world.met.swap(now);
   for (std::size_t i = 0; i < now.size(); ++i)
-    if (!holds(tick.world.overlaps, now[i])) tell_part(tick, now[i]);
+    if (!holds(tick.world.met, now[i])) tell_part(tick, now[i]);
 }
 
 void part_removed(Tick& tick) {
-  std::vector<Overlap>& overlaps = tick.world.overlaps;
-  const auto is_over = [&tick](const Overlap& overlap) {
-    return tick.stage.removed(overlap.first) || tick.stage.removed(overlap.second);
+  std::vector<MetPair>& pairs = tick.world.met;
+  const auto is_over = [&tick](const MetPair& pair) {
+    return tick.stage.removed(pair.first) || tick.stage.removed(pair.second);
   };
   // One at a time, since what is told may remove more.
-  for (auto next = overlaps.begin();
-       (next = std::find_if(overlaps.begin(), overlaps.end(), is_over)) != overlaps.end();) {
-    const Overlap overlap = *next;
-    overlaps.erase(next);
-    tell_part(tick, overlap);
+  for (auto next = pairs.begin();
+       (next = std::find_if(pairs.begin(), pairs.end(), is_over)) != pairs.end();) {
+    const MetPair pair = *next;
+    pairs.erase(next);
+    tell_part(tick, pair);
   }
 }
 

@@ -1,10 +1,10 @@
-// People, scripts and minds say what things want.
+// People, routines and minds say what things want.
 #include "scene/facts.hpp"
 #include "scene/minds/thinking.hpp"
 #include "vole/input/intent.hpp"
 #include "vole/world/grid_mover.hpp"
 #include "vole/world/person.hpp"
-#include "vole/world/script.hpp"
+#include "vole/world/routine.hpp"
 #include "vole/world/side_mover.hpp"
 #include "vole/world/top_mover.hpp"
 
@@ -56,8 +56,8 @@ void ask_minds(Tick& tick) {
 
 void run_pilots(Tick& tick) {
   ask_persons(tick);
-  tick.world.entities.visit<Intent, Script>([&](Entity, Intent& intent, Script& script) {
-    intent = next_intent(script, tick.setting.ticks_per_second);
+  tick.world.entities.visit<Intent, Routine>([&](Entity, Intent& intent, Routine& routine) {
+    intent = next_intent(routine, tick.setting.ticks_per_second);
   });
   ask_minds(tick);
 }

@@ -2,7 +2,7 @@
 #include <fmt/core.h>
 
 #include "scene/cue_call.hpp"
-#include "scene/which.hpp"
+#include "scene/thing_selector.hpp"
 
 namespace vole {
 namespace {

@@ -27,7 +27,7 @@ void remove_things(Tick& tick) {
   const auto is_gone = [&world](Entity entity) { return entity && world.entities.removed(entity); };
   std::erase_if(world.timers, [&](const Timer& timer) { return is_gone(timer.entity); });
   std::erase_if(world.squeezed,
-                [&](const Overlap& pair) { return is_gone(pair.first) || is_gone(pair.second); });
+                [&](const MetPair& pair) { return is_gone(pair.first) || is_gone(pair.second); });
   world.entities.sweep();
 }
 

@@ -20,8 +20,8 @@ class BodyShapes {
   void follow(const Shapes* shapes, Catalog& catalog);
 
   // nullptr when there are none.
-  const std::shared_ptr<const ShapeList>& list(bool faces_left) const {
-    return faces_left && mirrored_ ? mirrored_ : list_;
+  const std::shared_ptr<const ShapeList>& list(bool mirrored) const {
+    return mirrored && mirrored_ ? mirrored_ : list_;
   }
   // Says of a body which of its shapes are less than it is.
   void put_uses(const Shapes& shapes, const Switches* switches, CollisionBody& body) const;

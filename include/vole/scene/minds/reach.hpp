@@ -4,7 +4,7 @@
 //
 //   Reach reach(stage, stage.first("vole"));
 //   for (const ReachedSpot& spot : reach.spots()) ...        // where it can stand
-//   script.steps = reach.steps_to(spot);                     // see script.hpp
+//   routine.steps = reach.steps_to(spot);                     // see routine.hpp
 //
 // Only what stands still counts: tiles and bodies are as they are when the search begins.
 #pragma once
@@ -22,7 +22,7 @@ namespace vole {
 // Somewhere it can stand.
 struct ReachedSpot {
   Vec2 at{0, 0};
-  std::size_t node = 0;  // of the search, for steps_to() and way_to()
+  std::size_t stretch = 0;  // of the search, for steps_to() and way_to()
 };
 
 // Spots beside each other that one can walk along.
@@ -35,7 +35,7 @@ struct Ledge {
 // How far a search goes; where it ends before it has tried everything, it says so.
 struct ReachLimits {
   std::size_t ticks = 6'000'000;
-  std::size_t nodes = 400'000;
+  std::size_t stretches = 400'000;
 };
 
 class Reach {
@@ -51,7 +51,7 @@ class Reach {
   bool complete() const { return complete_; }
   std::size_t ticks() const { return ticks_; }
 
-  // The steps of a script that bring it there from its start.
+  // The steps of a routine that bring it there from its start.
   std::vector<Located<std::string>> steps_to(const ReachedSpot& spot) const;
   // Where it is on the way, tick by tick; since it last stood on another ledge, or all of it.
   enum class Part : std::uint8_t { last, all };
@@ -59,7 +59,7 @@ class Reach {
 
  private:
   friend class ReachSearch;
-  struct Node {
+  struct Stretch {
     std::uint32_t before = 0;
     std::uint16_t ticks = 0;
     bool stands = false;
@@ -67,9 +67,9 @@ class Reach {
     Vec2 at{0, 0};
     std::uint32_t first_place = 0;  // of its places, one for each tick
   };
-  std::vector<const Node*> nodes_to(const ReachedSpot& spot) const;
+  std::vector<const Stretch*> stretches_to(const ReachedSpot& spot) const;
 
-  std::vector<Node> nodes_;
+  std::vector<Stretch> stretches_;
   std::vector<Vec2> places_;
   std::vector<ReachedSpot> spots_;
   std::vector<Ledge> ledges_;

@@ -1,4 +1,4 @@
-// What the picture is drawn over with when something is to be found out: the shapes and what they are, what the checks see,
+// What the picture is drawn over with when something is to be found out: the shapes and what they are, what the probes see,
 // who stands where. Seen with --xray, with the key F8, and with Stage::xray.
 #pragma once
 
@@ -14,7 +14,7 @@ enum class XrayPart : std::uint8_t {
   tiles,
   bodies,
   zones,
-  checks,
+  probes,
   contacts,
   pivots,
   names,
@@ -23,7 +23,7 @@ enum class XrayPart : std::uint8_t {
   legend
 };
 constexpr auto enum_names(XrayPart) {
-  return std::array<std::string_view, 10>{"tiles",  "bodies", "zones", "checks", "contacts",
+  return std::array<std::string_view, 10>{"tiles",  "bodies", "zones", "probes", "contacts",
                                           "pivots", "names",  "lamps", "camera", "legend"};
 }
 
@@ -64,7 +64,7 @@ class XrayParts {
   unsigned bits_ = 0;
 };
 
-// From words as "bodies,checks"; empty: the usual. Throws Error with the nearest word.
+// From words as "bodies,probes"; empty: the usual. Throws Error with the nearest word.
 XrayParts parse_xray(std::string_view words);
 
 }  // namespace vole

@@ -5,10 +5,10 @@
 
 namespace vole {
 
-class Ticker {
+class TickClock {
  public:
   // At most `most_at_once` ticks are caught up after a pause; the time beyond is dropped.
-  explicit Ticker(int ticks_per_second, int most_at_once = 6);
+  explicit TickClock(int ticks_per_second, int most_at_once = 6);
 
   // Adds time in nanoseconds and returns how many ticks are due now. Time that runs backwards counts as none.
   int add(std::int64_t nanoseconds);

@@ -1,4 +1,4 @@
-#include "encounter.hpp"
+#include "possible_meeting.hpp"
 
 #include <algorithm>
 
@@ -18,7 +18,7 @@ Rect swept(const Rect& now, Vec2 motion, float wider) {
   return now.joined_with(now.moved_by(-motion)).widened_by(wider);
 }
 
-Encounter::Encounter(const Tick& tick, const Meeter& a, const Meeter& b, std::uint32_t shape_of_a,
+PossibleMeeting::PossibleMeeting(const Tick& tick, const Meeter& a, const Meeter& b, std::uint32_t shape_of_a,
                      std::uint32_t shape_of_b)
     : tick_(tick),
       a_(a),
@@ -35,18 +35,18 @@ Encounter::Encounter(const Tick& tick, const Meeter& a, const Meeter& b, std::ui
   block_ = (categories.blocks(body_a_.category) & its) != 0;
 }
 
-float Encounter::slack(std::uint32_t a_place, std::uint32_t b_place) const {
+float PossibleMeeting::slack(std::uint32_t a_place, std::uint32_t b_place) const {
   const bool solid = body_a_.use_of(a_place) == BodyUse::solid && body_b_.use_of(b_place) == BodyUse::solid;
   return solid && block_ ? touching_distance : 0;
 }
 
-bool Encounter::happens() const {
+bool PossibleMeeting::happens() const {
   if (!notice_) return false;
   return body_a_.shapes || body_b_.shapes ? shapes_meet() : boxes_meet_or_touch();
 }
 
 // Looked for in the shapes that are the deepest in each other at the end, or else met on the way.
-Meeting Encounter::meeting() const {
+Meeting PossibleMeeting::meeting() const {
   Meeting meeting;
   double nearest = 1e30;
   bool touch = false;
@@ -65,13 +65,13 @@ Meeting Encounter::meeting() const {
   return meeting;
 }
 
-Vec2 Encounter::velocity(const Meeter& meeter) const {
+Vec2 PossibleMeeting::velocity(const Meeter& meeter) const {
   const Touching* const touching = std::as_const(tick_.world.entities).find<Touching>(meeter.entity);
   return touching ? touching->came_with : meeter.motion / tick_.stage.seconds_per_tick();
 }
 
 template <class Visit>
-void Encounter::visit_shapes(const Visit& visit) const {
+void PossibleMeeting::visit_shapes(const Visit& visit) const {
   const SolidThings& things = tick_.stage.solids();
   const auto meant = [&things](Entity thing, std::uint32_t place, std::uint32_t only) {
     return only == any_shape || things.written_shape(thing, place) == only;
@@ -84,12 +84,12 @@ void Encounter::visit_shapes(const Visit& visit) const {
   });
 }
 
-bool Encounter::boxes_meet_or_touch() const {
+bool PossibleMeeting::boxes_meet_or_touch() const {
   const Rect a = swept(body_a_.box.moved_by(at_a_), {0, 0}, slack(0, 0)), b = body_b_.box.moved_by(at_b_);
   return a.overlaps(b) || boxes_meet(a.moved_by(-a_.motion), a_.motion, b.moved_by(-b_.motion), b_.motion);
 }
 
-bool Encounter::shapes_meet() const {
+bool PossibleMeeting::shapes_meet() const {
   bool meet = false;
   visit_shapes([&](const Shape& a, std::uint32_t a_place, const Shape& b, std::uint32_t b_place) {
     meet = meet || gap_between(a, at_a_, b, at_b_).distance < static_cast<double>(slack(a_place, b_place)) ||
@@ -98,11 +98,11 @@ bool Encounter::shapes_meet() const {
   return meet;
 }
 
-ShapeHit Encounter::hit_on_the_way(const Shape& a, const Shape& b) const {
+ShapeHit PossibleMeeting::hit_on_the_way(const Shape& a, const Shape& b) const {
   return sweep_shape(a, at_a_ - a_.motion, a_.motion - b_.motion, b, at_b_ - b_.motion);
 }
 
-void Encounter::meet_on_the_way(Meeting& meeting) const {
+void PossibleMeeting::meet_on_the_way(Meeting& meeting) const {
   double first = 2;
   visit_shapes([&](const Shape& a, std::uint32_t a_place, const Shape& b, std::uint32_t b_place) {
     const ShapeHit hit = hit_on_the_way(a, b);

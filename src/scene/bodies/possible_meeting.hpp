@@ -13,9 +13,9 @@ Rect swept(const Rect& now, Vec2 motion, float wider);
 inline constexpr float touching_distance = 1.0f / 64;
 
 // What two bodies ask of each other, or a shape of each, by its place among those of the thing's kind.
-class Encounter {
+class PossibleMeeting {
  public:
-  Encounter(const Tick& tick, const Meeter& a, const Meeter& b, std::uint32_t shape_of_a = any_shape,
+  PossibleMeeting(const Tick& tick, const Meeter& a, const Meeter& b, std::uint32_t shape_of_a = any_shape,
             std::uint32_t shape_of_b = any_shape);
 
   bool happens() const;

@@ -1,7 +1,7 @@
 // A parsed TOML document that remembers where each of its values stands.
 //
-//   Node root = parse_toml(text, "kinds.toml");
-//   if (const Node* bulb = root.find("bulb")) ...
+//   TomlValue root = parse_toml(text, "kinds.toml");
+//   if (const TomlValue* bulb = root.find("bulb")) ...
 //
 // Most code does not walk nodes but describes a struct and reads it: see describe.hpp.
 #pragma once
@@ -15,15 +15,15 @@
 
 namespace vole {
 
-class Node {
+class TomlValue {
  public:
   // Made and ended in one place, not anew in each source that uses it.
-  Node();
-  Node(const Node&);
-  Node(Node&&) noexcept;
-  Node& operator=(const Node&);
-  Node& operator=(Node&&) noexcept;
-  ~Node();
+  TomlValue();
+  TomlValue(const TomlValue&);
+  TomlValue(TomlValue&&) noexcept;
+  TomlValue& operator=(const TomlValue&);
+  TomlValue& operator=(TomlValue&&) noexcept;
+  ~TomlValue();
 
   enum class Type { table, array, text, whole, number, yes_no, date };
 
@@ -36,36 +36,36 @@ class Node {
   std::int64_t whole = 0;      // whole
   double number = 0;           // number and whole
   bool yes = false;            // yes_no
-  std::vector<Node> items;     // array
+  std::vector<TomlValue> items;     // array
   std::vector<Entry> entries;  // table, in the order of the file
 
   // The value under a key of a table; nullptr when there is none.
-  const Node* find(std::string_view key) const;
-  Node* find(std::string_view key);
+  const TomlValue* find(std::string_view key) const;
+  TomlValue* find(std::string_view key);
 
   // Puts the values of `over` over this table's: tables are merged key by key, all else is replaced.
-  void merge(const Node& over);
+  void merge(const TomlValue& over);
 };
 
-struct Node::Entry {
+struct TomlValue::Entry {
   std::string key;
   FilePosition where;  // of the key
-  Node value;
+  TomlValue value;
 };
 
 // "a table", "a text", "the number 3": what a message calls a value.
-std::string to_text(const Node& node);
+std::string to_text(const TomlValue& toml);
 
 // The value as TOML on one line: what parse_toml reads back as the same.
-std::string to_toml(const Node& node);
+std::string to_toml(const TomlValue& toml);
 
 // Reads TOML 1.0. `file` is the name that messages give. Throws Error at the place of a syntax error, and where the
 // text has more than 32 lists and inline tables within each other, a key of more than 32 parts or more than half a
 // million values.
-Node parse_toml(std::string_view text, std::string_view file);
+TomlValue parse_toml(std::string_view text, std::string_view file);
 
 // Reads a file and parses it. Throws Error, also for one of more bytes.
 inline constexpr std::size_t most_toml_bytes = std::size_t{16} << 20;
-Node read_toml(const std::string& path, std::size_t most_bytes = most_toml_bytes);
+TomlValue read_toml(const std::string& path, std::size_t most_bytes = most_toml_bytes);
 
 }  // namespace vole

@@ -1,29 +1,29 @@
 #include "which.hpp"
 
-#include "vole/world/overlap.hpp"
+#include "vole/world/met_pair.hpp"
 #include "vole/world/shapes.hpp"
 #include "vole/world/zone.hpp"
 
 namespace vole {
 
-bool fits(const Stage& stage, Entity entity, const Which& which) {
+bool fits(const Stage& stage, Entity entity, const ThingSelector& which) {
   const Entities& entities = stage.entities();
   switch (which.what) {
-    case Which::What::kind:
+    case ThingSelector::What::kind:
       return stage.kind_of(entity) == which.name;
-    case Which::What::tag: {
+    case ThingSelector::What::tag: {
       const Tags* const tags = entities.find<Tags>(entity);
       return tags && tags->has(which.name);
     }
-    case Which::What::category: {
+    case ThingSelector::What::category: {
       const Body* const body = entities.find<Body>(entity);
       return body && body->category.value == which.name;
     }
-    case Which::What::shape: {
+    case ThingSelector::What::shape: {
       const Shapes* const shapes = entities.find<Shapes>(entity);
       return shapes && shapes->find(which.name) < shapes->list.size();
     }
-    case Which::What::zone: {
+    case ThingSelector::What::zone: {
       const Zone* const zone = entities.find<Zone>(entity);
       return zone && zone->name == which.name;
     }
@@ -31,8 +31,8 @@ bool fits(const Stage& stage, Entity entity, const Which& which) {
   return false;
 }
 
-std::uint32_t shape_meant(const Stage& stage, Entity entity, const Which& which) {
-  if (which.what != Which::What::shape) return any_shape;
+std::uint32_t shape_meant(const Stage& stage, Entity entity, const ThingSelector& which) {
+  if (which.what != ThingSelector::What::shape) return any_shape;
   const Shapes* const shapes = std::as_const(stage.entities()).find<Shapes>(entity);
   return shapes ? static_cast<std::uint32_t>(shapes->find(which.name)) : any_shape;
 }

@@ -1,4 +1,4 @@
-#include "vole/app/ticker.hpp"
+#include "vole/app/tick_clock.hpp"
 
 #include <algorithm>
 
@@ -9,17 +9,17 @@ constexpr std::int64_t nanoseconds_a_second = 1'000'000'000;
 
 }  // namespace
 
-Ticker::Ticker(int ticks_per_second, int most_at_once)
+TickClock::TickClock(int ticks_per_second, int most_at_once)
     : rate_(std::clamp(ticks_per_second, 1, 1000)), most_(std::max(most_at_once, 1)) {}
 
-int Ticker::add(std::int64_t nanoseconds) {
+int TickClock::add(std::int64_t nanoseconds) {
   gathered_ += std::clamp<std::int64_t>(nanoseconds, 0, 60 * nanoseconds_a_second) * rate_;
   const std::int64_t due = gathered_ / nanoseconds_a_second;
   gathered_ %= nanoseconds_a_second;
   return static_cast<int>(std::min(due, most_));
 }
 
-float Ticker::share_of_tick() const {
+float TickClock::share_of_tick() const {
   const float share = static_cast<float>(gathered_) / static_cast<float>(nanoseconds_a_second);
   return std::min(share, 0.999999f);
 }

@@ -1,4 +1,4 @@
-#include "vole/world/script.hpp"
+#include "vole/world/routine.hpp"
 
 #include <fmt/core.h>
 
@@ -30,7 +30,7 @@ std::vector<std::string_view> words_of(std::string_view text) {
   return found;
 }
 
-void push(ScriptStep& step, std::string_view word, const Located<std::string>& text) {
+void push(RoutineStep& step, std::string_view word, const Located<std::string>& text) {
   if (word == "left")
     step.direction.x = -1;
   else if (word == "right")
@@ -48,16 +48,16 @@ void push(ScriptStep& step, std::string_view word, const Located<std::string>& t
   else if (word == "act")
     step.act = true;
   else
-    throw Error(text.where, fmt::format("nothing in a script is pushed as \"{}\"", word),
+    throw Error(text.where, fmt::format("nothing in a routine is pushed as \"{}\"", word),
                 did_you_mean(word, std::vector<std::string>(words.begin(), words.end())));
 }
 
 // "1.5", or "12 ticks": how many words that takes.
-std::size_t read_length(const std::vector<std::string_view>& found, ScriptStep& step,
+std::size_t read_length(const std::vector<std::string_view>& found, RoutineStep& step,
                         const Located<std::string>& text) {
   constexpr float longest = 3600;
   const auto refuse = [&] {
-    throw Error(text.where, fmt::format("\"{}\" is no step of a script", text.value),
+    throw Error(text.where, fmt::format("\"{}\" is no step of a routine", text.value),
                 "first how long, then what is pushed: \"1.5 right\", \"12 ticks right jump\"");
   };
   const std::optional<float> number = found.empty() ? std::nullopt : parse_float(found[0]);
@@ -74,23 +74,23 @@ std::size_t read_length(const std::vector<std::string_view>& found, ScriptStep& 
 }
 
 // It goes on by a tick; nullptr when all is over.
-const ScriptStep* step_under_way(Script& script, int ticks_per_second) {
-  const std::vector<ScriptStep>& steps = script.read->steps;
+const RoutineStep* step_under_way(Routine& routine, int ticks_per_second) {
+  const std::vector<RoutineStep>& steps = routine.read->steps;
   // Steps without a length are passed over, but not for ever.
   for (std::size_t passed = 0; passed <= steps.size(); ++passed) {
-    if (script.again && script.over()) script.step = 0;
-    if (script.over()) return nullptr;
-    if (script.ticks < steps[script.step].ticks_at(ticks_per_second)) {
-      ++script.ticks;
-      return &steps[script.step];
+    if (routine.loop && routine.over()) routine.step = 0;
+    if (routine.over()) return nullptr;
+    if (routine.ticks < steps[routine.step].ticks_at(ticks_per_second)) {
+      ++routine.ticks;
+      return &steps[routine.step];
     }
-    ++script.step;
-    script.ticks = 0;
+    ++routine.step;
+    routine.ticks = 0;
   }
   return nullptr;
 }
 
-bool is_read_from(const ReadScript& read, const std::vector<Located<std::string>>& steps) {
+bool is_read_from(const ReadRoutine& read, const std::vector<Located<std::string>>& steps) {
   return std::equal(
       read.texts.begin(), read.texts.end(), steps.begin(), steps.end(),
       [](const std::string& text, const Located<std::string>& now) { return text == now.value; });
@@ -98,36 +98,36 @@ bool is_read_from(const ReadScript& read, const std::vector<Located<std::string>
 
 }  // namespace
 
-int ScriptStep::ticks_at(int ticks_per_second) const {
+int RoutineStep::ticks_at(int ticks_per_second) const {
   return ticks > 0 ? ticks : static_cast<int>(std::llround(static_cast<double>(seconds) * ticks_per_second));
 }
 
-ScriptStep read_script_step(const Located<std::string>& text) {
+RoutineStep read_routine_step(const Located<std::string>& text) {
   const std::vector<std::string_view> found = words_of(text.value);
-  ScriptStep step;
+  RoutineStep step;
   for (std::size_t i = read_length(found, step, text); i < found.size(); ++i) push(step, found[i], text);
   return step;
 }
 
-void read_steps(Script& script) {
-  if (script.read && is_read_from(*script.read, script.steps)) return;
-  auto read = std::make_shared<ReadScript>();
-  for (const Located<std::string>& text : script.steps) {
-    read->steps.push_back(read_script_step(text));
+void read_steps(Routine& routine) {
+  if (routine.read && is_read_from(*routine.read, routine.steps)) return;
+  auto read = std::make_shared<ReadRoutine>();
+  for (const Located<std::string>& text : routine.steps) {
+    read->steps.push_back(read_routine_step(text));
     read->texts.push_back(text.value);
   }
-  script.read = std::move(read);
+  routine.read = std::move(read);
 }
 
-void need(Script& script, const OfKind& kind) {
-  kind.report().gather([&] { read_steps(script); });
+void need(Routine& routine, const OfKind& kind) {
+  kind.report().gather([&] { read_steps(routine); });
 }
 
-Intent next_intent(Script& script, int ticks_per_second) {
-  read_steps(script);
-  if (!script.runs) return {};
-  const ScriptStep* const now = step_under_way(script, ticks_per_second);
-  const ScriptStep before = std::exchange(script.pushed, now ? *now : ScriptStep{});
+Intent next_intent(Routine& routine, int ticks_per_second) {
+  read_steps(routine);
+  if (!routine.runs) return {};
+  const RoutineStep* const now = step_under_way(routine, ticks_per_second);
+  const RoutineStep before = std::exchange(routine.pushed, now ? *now : RoutineStep{});
   if (!now) return {};
   Intent intent;
   intent.direction = now->direction;

@@ -6,8 +6,8 @@
 
 namespace vole {
 
-bool fits(const Stage& stage, Entity entity, const Which& which);
+bool fits(const Stage& stage, Entity entity, const ThingSelector& which);
 // The place among the thing's shapes of the one that is meant; any_shape for all of them.
-std::uint32_t shape_meant(const Stage& stage, Entity entity, const Which& which);
+std::uint32_t shape_meant(const Stage& stage, Entity entity, const ThingSelector& which);
 
 }  // namespace vole
