@@ -358,7 +358,7 @@ TEST_CASE("a kind brings at most 256 things to life, in at most eight levels") {
   CHECK(compiled(5, 3) == 121);
   CHECK_THROWS_WITH(compiled(6, 3),
                     Catch::Contains("kinds.toml:") && Catch::Contains("kind \"k0\" brings more") &&
-                        Catch::Contains("at most 256, of which each carries the next at most 8"));
+                        Catch::Contains("at most 256, of which each carries the next at most 7"));
   CHECK_THROWS_WITH(compiled(9, 1),
                     Catch::Contains("and so on, more than 7 times") && Catch::Contains("kinds.toml:"));
   // Each thing that is too deep is reported, not the first alone.

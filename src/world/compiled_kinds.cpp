@@ -184,7 +184,7 @@ class Compilation {
           where,
           fmt::format("with \"{}\", kind \"{}\" brings more things to life than it may", name, kind.name),
           fmt::format("at most {}, of which each carries the next at most {} times", most_things,
-                      most_levels));
+                      most_levels - 1));
       return false;
     }
     kind.carried.push_back({item.name, std::move(carried)});

@@ -50,7 +50,7 @@ struct CompiledKind {
 };
 
 // What a table of components comes to; what is wrong with it goes to the report, and what could be made is returned.
-// A kind brings at most 256 things to life, each carried by the next at most 8 times.
+// A kind brings at most 256 things to life, each carried by the next at most 7 times.
 struct KindCompiler {
   const Kinds& kinds;
   Binding binding;
