@@ -358,7 +358,7 @@ TEST_CASE("check sees what a game would only stumble over") {
   };
   CHECK_THAT(with("kinds.toml", "body = { size = [6, 6] }\n", ""),
              Catch::Contains("kinds.toml:1:1: error: kind \"mouse\" has a side_mover but no body to move"));
-  CHECK_THAT(with("kinds.toml", "person = {}", "person = {}\ntop_mover = {}"),
+  CHECK_THAT(with("kinds.toml", "player = {}", "player = {}\ntop_mover = {}"),
              Catch::Contains("kind \"mouse\" is moved by a side_mover and by a top_mover"));
   CHECK_THAT(with("kinds.toml", "side_mover = {}", "top_mover = {}"),
              Catch::Contains("kinds.toml:1:1: error: no axis \"walk_down\" in controls.toml"));
@@ -492,7 +492,7 @@ TEST_CASE("what is solid otherwise than was meant is reported, each with its rul
   CHECK_THAT(with("kinds.toml", "body = { size = [6, 6] }", "body = { size = [13, 6] }"),
              Catch::Contains("the body of \"mouse\", 13 x 6, is larger by half than its picture, 8 x 8 ") ||
                  Catch::Contains("[large-body]"));
-  CHECK_THAT(with("kinds.toml", "person = {}\n", ""), !Catch::Contains("[nobody-steers]"));
+  CHECK_THAT(with("kinds.toml", "player = {}\n", ""), !Catch::Contains("[nobody-steers]"));
   CHECK_THAT(with(level, "[[places]]\nkind = \"mouse\"\ncell = [1, 2]\n", ""),
              Catch::Contains("[nobody-steers]"));
   const std::string shaft = "\"......#.#.\",\n  \"......#.#.\",\n  \"...,......\"";

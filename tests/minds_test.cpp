@@ -175,7 +175,7 @@ TEST_CASE("what is wrong in routines and minds is told at its place, with what w
       {"mind = [{ does = \"wait\", when = [\"groundde\"] }]", "no fact \"groundde\" of \"a\""},
       {"mind = [{ does = \"wait\", when = [\"vx <\"] }]", "vx <"},
       {"mind = [{ does = \"wait\" }, { does = \"wander\" }]", "no part from here on ever decides"},
-      {"mind = [{ does = \"wander\" }]\nperson = {}", "is steered by a mind and by a person"},
+      {"mind = [{ does = \"wander\" }]\nplayer = {}", "is steered by a mind and by a player"},
   };
   for (const auto& [text, message] : wrong) {
     Yard yard(body + text + "\n");
@@ -386,7 +386,7 @@ TEST_CASE("the first part that applies decides; times, conditions and holding ar
   CHECK(mind.part != 1);
 }
 
-TEST_CASE("a mover cannot tell its pilots apart: a person, a routine, a mind and a recording move it alike") {
+TEST_CASE("a mover cannot tell its pilots apart: a player, a routine, a mind and a recording move it alike") {
   // To the right until the wall, and back, and so on: what a mind that patrols does, as a routine and as keys.
   const std::string kinds =
       "[%]\nbody = { size = [10, 10], category = \"walkers\" }\nside_mover = { speed = 90 }\n";
@@ -395,7 +395,7 @@ TEST_CASE("a mover cannot tell its pilots apart: a person, a routine, a mind and
     text.replace(text.find('%'), 1, name);
     return text + pilot + "\n";
   };
-  Yard yard(kind("minded", "mind = [{ does = \"patrol\" }]") + kind("person", "person = {}") +
+  Yard yard(kind("minded", "mind = [{ does = \"patrol\" }]") + kind("player", "player = {}") +
             kind("follower", "routine = { steps = [] }") + kind("plain", ""));
   yard.folder.write("controls.toml",
                     "[actions]\njump = [\"key Space\"]\n[axes.walk]\nless = [\"key ArrowLeft\"]\nmore = "
@@ -437,15 +437,15 @@ TEST_CASE("a mover cannot tell its pilots apart: a person, a routine, a mind and
   vole::InputGather gather(yard.setting->controls);
   vole::Recording recording;
   vole::InputWriter writer(*yard.setting->controls);
-  const Entity person = stage.spawn("person", {400, floor_y});
-  follows(person, [&](std::size_t i) {
+  const Entity player = stage.spawn("player", {400, floor_y});
+  follows(player, [&](std::size_t i) {
     gather.add({*vole::find_control("key ArrowRight"), pushed[i] > 0 ? 1.0f : 0.0f});
     gather.add({*vole::find_control("key ArrowLeft"), pushed[i] < 0 ? 1.0f : 0.0f});
     yard.input = gather.latch();
     writer.add(static_cast<std::int64_t>(i), yard.input, recording.inputs);
   });
   vole::InputReader reader(recording, *yard.setting->controls);
-  const Entity recorded = stage.spawn("person", {400, floor_y});
+  const Entity recorded = stage.spawn("player", {400, floor_y});
   follows(recorded, [&](std::size_t) { yard.input = reader.next(); });
 }
 

@@ -340,7 +340,7 @@ TEST_CASE("what a jump reaches is said in tiles, and a level shows who gets wher
   write_small_game(folder);
   folder.write("kinds.toml",
                "[mouse]\nbody = { size = [6, 6] }\nside_mover = { speed = 60, jump = 150, gravity = 600, "
-               "acceleration = 100000 }\nperson = {}\n"
+               "acceleration = 100000 }\nplayer = {}\n"
                "[dog]\nbody = { size = [6, 6] }\ntop_mover = {}\n"
                "[[dog.mind]]\ndoes = \"chase\"\nof = \"mouse\"\nwithin = 60\nseen = true\n[[dog.mind]]\ndoes "
                "= \"wander\"\n"

@@ -8,7 +8,7 @@
 #include "vole/scene/cues.hpp"
 #include "vole/vole.hpp"
 #include "vole/world/mind.hpp"
-#include "vole/world/person.hpp"
+#include "vole/world/player.hpp"
 #include "vole/world/routine.hpp"
 #include "vole/world/switches.hpp"
 
@@ -58,7 +58,7 @@ void apply(const Step& step, Stage& stage) {
       break;
     case 2:
       if (thing && entities.has<vole::Intent>(thing) && !entities.has<vole::Mind>(thing) &&
-          !entities.has<vole::Person>(thing))
+          !entities.has<vole::Player>(thing))
         entities.add(thing, some_routine(step.how));
       break;
     case 3:

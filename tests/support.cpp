@@ -66,7 +66,7 @@ void write_small_game(const TempFolder& folder) {
                "left x\"]\n");
   folder.write("kinds.toml",
                "[mouse]\nsprite = { sheet = \"mouse\", clip = \"run\" }\nbody = { size = [6, 6] }\n"
-               "side_mover = {}\nperson = {}\n\n[crumb]\nbody = { size = [4, 4] }\n");
+               "side_mover = {}\nplayer = {}\n\n[crumb]\nbody = { size = [4, 4] }\n");
   folder.write_picture("assets/mouse.png", {32, 16}, {0x7a, 0x4a, 0x33, 0xff});
   folder.write(
       "assets/mouse.sheet.toml",

@@ -11,7 +11,7 @@
 #include "vole/physics/subpixel.hpp"
 #include "vole/scene/movers/body_motion.hpp"
 #include "vole/scene/movers/top_motion.hpp"
-#include "vole/world/person.hpp"
+#include "vole/world/player.hpp"
 #include "vole/world/side_mover.hpp"
 
 namespace {
@@ -341,11 +341,11 @@ TEST_CASE("each side of a level is open or solid, by name") {
   CHECK_THROWS_WITH(goes("{ top = \"sold\" }", {0, 0}), Catch::Contains("did you mean \"solid\"?"));
 }
 
-TEST_CASE("a person needs only what its mover uses") {
+TEST_CASE("a player needs only what its mover uses") {
   Small small;
   small.folder.write("kinds.toml",
                      "[mouse]\nsprite = { sheet = \"mouse\" }\nbody = { size = [6, 6] }\ntop_mover = {}\n"
-                     "person = {}\n[crumb]\nbody = { size = [4, 4] }\n");
+                     "player = {}\n[crumb]\nbody = { size = [4, 4] }\n");
   small.begin();
   CHECK_THROWS_WITH(small.tick(), Catch::Contains("no axis \"walk_down\""));
   const std::string controls =
@@ -359,13 +359,13 @@ TEST_CASE("a person needs only what its mover uses") {
   CHECK(stage.get<vole::Pose>(mouse).at.x == 12);
 }
 
-TEST_CASE("an axis of two dimensions moves a person both ways, and each player's thing goes by its own") {
+TEST_CASE("an axis of two dimensions moves a player both ways, and each player's thing goes by its own") {
   Small small;
   small.folder.write(
       "kinds.toml",
       "[mouse]\nsprite = { sheet = \"mouse\" }\nbody = { size = [6, 6] }\ntop_mover = { speed = 60 }\n"
-      "person = { walk = \"steer\" }\n[crumb]\nbody = { size = [4, 4], use = \"sensor\" }\ntop_mover = { "
-      "speed = 60 }\nperson = { walk = \"steer\", player = 2 }\n");
+      "player = { walk = \"steer\" }\n[crumb]\nbody = { size = [4, 4], use = \"sensor\" }\ntop_mover = { "
+      "speed = 60 }\nplayer = { walk = \"steer\", player = 2 }\n");
   small.folder.write("controls.toml",
                      "[axes.steer]\nleft = [\"key KeyA\"]\nright = [\"key KeyD\"]\nup = [\"key KeyW\"]\ndown "
                      "= [\"key KeyS\"]\n"

@@ -143,9 +143,9 @@ TEST_CASE("check follows names from file to file") {
             .find("no clip \"rnu\" in \"mouse\"; did you mean \"run\"?") != std::string::npos);
   CHECK(with("kinds.toml", "\"mouse\", clip", "\"mose\", clip")
             .find("kinds.toml:2:20: error: no sheet \"mose\"; did you mean \"mouse\"?") != std::string::npos);
-  CHECK(with("kinds.toml", "person = {}", "person = { jump = \"jmp\" }")
+  CHECK(with("kinds.toml", "player = {}", "player = { jump = \"jmp\" }")
             .find("no action \"jmp\" in controls.toml; did you mean \"jump\"?") != std::string::npos);
-  CHECK(with("kinds.toml", "person = {}", "person = { walk = \"wlk\" }")
+  CHECK(with("kinds.toml", "player = {}", "player = { walk = \"wlk\" }")
             .find("no axis \"wlk\" in controls.toml; did you mean \"walk\"?") != std::string::npos);
   CHECK(with("levels/patch.level.toml", "\"crumb\"", "\"crub\"")
             .find("levels/patch.level.toml:21:8: error: no kind \"crub\"; did you mean \"crumb\"?") !=

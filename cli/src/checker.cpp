@@ -202,7 +202,7 @@ void Checker::check_thing(const std::string& kind, const TomlValue& thing, const
                           const vole::Level* piece) {
   const auto compiled = alone_.compile(kind, thing, report_);
   if (own_components_) own_components_->check(thing, piece ? piece : level, report_);
-  if (controls_read_) judge_person(*compiled, controls_, thing.where, report_);
+  if (controls_read_) judge_player(*compiled, controls_, thing.where, report_);
   if (compiled->sprite) {
     named_.insert("sheet " + compiled->sprite->sheet_name.value);
     named_.insert("clip " + compiled->sprite->first_clip.value);

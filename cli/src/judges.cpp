@@ -9,7 +9,7 @@
 #include "vole/base/names.hpp"
 #include "vole/input/input_reader.hpp"
 #include "vole/input/recording.hpp"
-#include "vole/world/person.hpp"
+#include "vole/world/player.hpp"
 
 using vole::Error;
 
@@ -47,10 +47,10 @@ vole::NeededIntent needed_by(const vole::CompiledKind& kind) {
 
 }  // namespace
 
-void judge_person(const vole::CompiledKind& kind, const vole::Controls& controls,
+void judge_player(const vole::CompiledKind& kind, const vole::Controls& controls,
                   const vole::FilePosition& otherwise, vole::Report& report) {
-  const auto* const person = kind.find<vole::Person>();
-  if (!person) return;
+  const auto* const player = kind.find<vole::Player>();
+  if (!player) return;
   const auto expect = [&](const auto& things, const auto& written, std::string_view sort) {
     const auto names = vole::names_of(things);
     if (std::find(names.begin(), names.end(), written.value) == names.end())
@@ -59,10 +59,10 @@ void judge_person(const vole::CompiledKind& kind, const vole::Controls& controls
                    vole::did_you_mean(written.value, names));
   };
   const vole::NeededIntent needed = needed_by(kind);
-  expect(controls.axes, person->walk, "axis");
-  const vole::Axis* const walk = vole::find_named(controls.axes, person->walk.value);
-  if (needed.up_and_down && !(walk && walk->is_flat)) expect(controls.axes, person->walk_down, "axis");
-  if (needed.jump) expect(controls.actions, person->jump, "action");
+  expect(controls.axes, player->walk, "axis");
+  const vole::Axis* const walk = vole::find_named(controls.axes, player->walk.value);
+  if (needed.up_and_down && !(walk && walk->is_flat)) expect(controls.axes, player->walk_down, "axis");
+  if (needed.jump) expect(controls.actions, player->jump, "action");
 }
 
 void judge_recording(const std::string& file, const std::string& game, const vole::Controls* controls) {

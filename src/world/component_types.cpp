@@ -22,7 +22,7 @@
 #include "vole/world/level_edge.hpp"
 #include "vole/world/mind.hpp"
 #include "vole/world/motion.hpp"
-#include "vole/world/person.hpp"
+#include "vole/world/player.hpp"
 #include "vole/world/place_link.hpp"
 #include "vole/world/pose.hpp"
 #include "vole/world/pushable.hpp"
@@ -58,7 +58,7 @@ ComponentTypes::ComponentTypes() {
   add_mover<SideMover>("side_mover", {.jump = true});
   add_mover<TopMover>("top_mover", {.up_and_down = true});
   add_pilot<Mind>("mind");
-  add_pilot<Person>("person");
+  add_pilot<Player>("player");
   add_pilot<Routine>("routine");
   add<Carries>("carries");
   add<Attached>("attached", Use::state);

@@ -90,7 +90,7 @@ class Folder {
     write("levels/cells.csv", "soil,lawn\r\n\"grass, mirrored\",#\r\n");
     write("kinds.toml",
           "[mouse]\nsprite = { sheet = \"mouse\", layer = \"ground\" }\nbody = { size = [6, 6] "
-          "}\n[a]\n[runner]\nperson = "
+          "}\n[a]\n[runner]\nplayer = "
           "{}\nside_mover = {}\n"
           "sprite = { sheet = \"lively\", clip = \"walk\", layer = \"ground\" }\nbody = { size = [6, 6] }\n"
           "[shaped]\nshapes = [{ outline = \"mouse\", error = 1 }, { name = \"a\", at = [1, 2], radius = 3, "

@@ -131,8 +131,8 @@ class Solids {
     look_for_uneven_ground(level, file);
     if (!steered && is_played(level))
       game_.add("nobody-steers", file,
-                "nothing in this level has a \"person\" that steers it, and no code brings one",
-                "give one of its kinds person = {}, or spawn it");
+                "nothing in this level has a \"player\" that steers it, and no code brings one",
+                "give one of its kinds player = {}, or spawn it");
   }
 
   bool is_played(const Level& level) const {

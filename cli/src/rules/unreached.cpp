@@ -7,7 +7,7 @@
 #include "vole/scene/bodies/solid_things.hpp"
 #include "vole/scene/minds/reach.hpp"
 #include "vole/world/along_path.hpp"
-#include "vole/world/person.hpp"
+#include "vole/world/player.hpp"
 #include "vole/world/pushable.hpp"
 #include "vole/world/switches.hpp"
 
@@ -43,7 +43,7 @@ class Unreached {
   static Entity walker_of(const vole::Stage& stage) {
     Entity walker;
     std::as_const(stage.entities())
-        .visit<vole::Person, vole::SideMover>([&](Entity thing, const vole::Person&, const vole::SideMover&) {
+        .visit<vole::Player, vole::SideMover>([&](Entity thing, const vole::Player&, const vole::SideMover&) {
           if (!walker) walker = thing;
         });
     return walker;

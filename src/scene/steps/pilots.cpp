@@ -3,7 +3,7 @@
 #include "scene/minds/thinking.hpp"
 #include "vole/input/intent.hpp"
 #include "vole/world/grid_mover.hpp"
-#include "vole/world/person.hpp"
+#include "vole/world/player.hpp"
 #include "vole/world/routine.hpp"
 #include "vole/world/side_mover.hpp"
 #include "vole/world/top_mover.hpp"
@@ -12,31 +12,31 @@ namespace vole {
 namespace {
 
 // Where its player pushes. What its mover has no use for may be missing in the controls.
-Vec2 pushed(const Input& input, const Person& person, bool from_above) {
-  Vec2 direction = input.direction(person.walk.value, person.player, person.walk.where);
-  if (input.is_flat(person.walk.value)) return direction;
-  if (from_above || input.has_axis(person.walk_down.value))
-    direction.y = input.axis(person.walk_down.value, person.player, person.walk_down.where);
+Vec2 pushed(const Input& input, const Player& player, bool from_above) {
+  Vec2 direction = input.direction(player.walk.value, player.number, player.walk.where);
+  if (input.is_flat(player.walk.value)) return direction;
+  if (from_above || input.has_axis(player.walk_down.value))
+    direction.y = input.axis(player.walk_down.value, player.number, player.walk_down.where);
   return direction;
 }
 
 void ask_persons(Tick& tick) {
   const Input& input = tick.world.input;
   const Entities& entities = tick.world.entities;
-  tick.world.entities.visit<Intent, Person>([&](Entity entity, Intent& intent, const Person& person) {
+  tick.world.entities.visit<Intent, Player>([&](Entity entity, Intent& intent, const Player& player) {
     const bool from_above = goes_from_above(entities, entity);
     intent = {};
-    intent.direction = pushed(input, person, from_above);
+    intent.direction = pushed(input, player, from_above);
     const auto pressed = [&](const Located<std::string>& action) {
-      return input.has_action(action.value) && input.pressed(action.value, person.player);
+      return input.has_action(action.value) && input.pressed(action.value, player.number);
     };
-    intent.drop_pressed = pressed(person.drop);
-    intent.dash_pressed = pressed(person.dash);
-    intent.act_pressed = pressed(person.act);
-    intent.act_held = input.has_action(person.act.value) && input.held(person.act.value, person.player);
-    if (!entities.has<SideMover>(entity) && !input.has_action(person.jump.value)) return;
+    intent.drop_pressed = pressed(player.drop);
+    intent.dash_pressed = pressed(player.dash);
+    intent.act_pressed = pressed(player.act);
+    intent.act_held = input.has_action(player.act.value) && input.held(player.act.value, player.number);
+    if (!entities.has<SideMover>(entity) && !input.has_action(player.jump.value)) return;
     const TickInput::ActionState& jump =
-        input.action_state(person.jump.value, person.player, person.jump.where);
+        input.action_state(player.jump.value, player.number, player.jump.where);
     intent.jump_pressed = jump.presses > 0;
     intent.jump_held = jump.held;
   });

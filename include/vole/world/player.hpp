@@ -1,7 +1,7 @@
 // A pilot that follows the controls. In kinds.toml:
 //
-//   person = {}                                  # or person = { walk = "stroll", jump = "leap" }
-//   person = { player = 2 }
+//   player = {}                                  # or player = { walk = "stroll", jump = "hop" }
+//   player = { number = 2 }
 #pragma once
 
 #include <string>
@@ -12,8 +12,8 @@
 namespace vole {
 
 // What its mover can do without may be missing in the controls.
-struct Person {
-  int player = 1;
+struct Player {
+  int number = 1;
   Located<std::string> walk{"walk", {}};  // an axis: left and right; of two dimensions also up and down
   Located<std::string> walk_down{
       "walk_down", {}};  // an axis: up and down; needed seen from above where walk has one dimension
@@ -23,14 +23,14 @@ struct Person {
   Located<std::string> act{"act", {}};
 };
 template <class V>
-void describe(V& v, Person& person) {
-  v("player", person.player, within(1, most_players));
-  v("walk", person.walk);
-  v("walk_down", person.walk_down);
-  v("jump", person.jump);
-  v("drop", person.drop);
-  v("dash", person.dash);
-  v("act", person.act);
+void describe(V& v, Player& player) {
+  v("number", player.number, within(1, most_players));
+  v("walk", player.walk);
+  v("walk_down", player.walk_down);
+  v("jump", player.jump);
+  v("drop", player.drop);
+  v("dash", player.dash);
+  v("act", player.act);
 }
 
 }  // namespace vole
