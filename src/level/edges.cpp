@@ -71,17 +71,17 @@ std::string to_text(Neighbours neighbours, NeighbourSet set) {
 }
 
 void TileMaterial::find_nearest_cases() {
-  for (int neighbours = 0; neighbours < 256; ++neighbours) {
-    const Neighbours wanted = that_matter(static_cast<Neighbours>(neighbours), set);
+  for (int around = 0; around < 256; ++around) {
+    const Neighbours wanted = that_matter(static_cast<Neighbours>(around), neighbours);
     const auto nearest = std::min_element(cases.begin(), cases.end(), [&](const Case& a, const Case& b) {
       return distance(wanted, a.neighbours) < distance(wanted, b.neighbours);
     });
-    by_neighbours[static_cast<std::size_t>(neighbours)] = static_cast<std::uint8_t>(nearest - cases.begin());
+    by_neighbours[static_cast<std::size_t>(around)] = static_cast<std::uint8_t>(nearest - cases.begin());
   }
 }
 
 std::vector<Neighbours> TileMaterial::missing() const {
-  std::vector<Neighbours> missing = cases_of(set);
+  std::vector<Neighbours> missing = cases_of(neighbours);
   std::erase_if(missing, [this](Neighbours each) {
     return std::any_of(cases.begin(), cases.end(),
                        [each](const Case& its) { return its.neighbours == each; });
@@ -89,8 +89,8 @@ std::vector<Neighbours> TileMaterial::missing() const {
   return missing;
 }
 
-int TileMaterial::tile(Neighbours neighbours, std::int64_t x, std::int64_t y) const {
-  const std::vector<Choice>& choices = cases[by_neighbours[neighbours]].choices;
+int TileMaterial::tile(Neighbours around, std::int64_t x, std::int64_t y) const {
+  const std::vector<Choice>& choices = cases[by_neighbours[around]].choices;
   if (choices.size() == 1) return choices[0].tile;
   return choices[choose_by_weight(choices, cell_chance(seed, x, y),
                                   [](const Choice& choice) { return choice.weight; })]

@@ -164,7 +164,7 @@ std::uint32_t Stage::piece_of(Entity entity) const {
 }
 
 void Stage::keep(Entity entity) {
-  if (FromPlace* const from = entities().find<FromPlace>(entity)) from->stays = true;
+  if (FromPlace* const from = entities().find<FromPlace>(entity)) from->keep = true;
 }
 
 Rect Stage::box(Entity entity) const {

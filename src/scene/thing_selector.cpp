@@ -1,4 +1,4 @@
-#include "which.hpp"
+#include "thing_selector.hpp"
 
 #include "vole/world/met_pair.hpp"
 #include "vole/world/shapes.hpp"

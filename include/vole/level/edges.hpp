@@ -82,7 +82,7 @@ struct TileMaterial {
   // Those of its set that have no tile of their own.
   std::vector<Neighbours> missing() const;
   // The index of the tile for these neighbours in a cell; of variants always the same in the same cell.
-  int tile(Neighbours neighbours, std::int64_t x, std::int64_t y) const;
+  int tile(Neighbours around, std::int64_t x, std::int64_t y) const;
 };
 
 inline constexpr std::size_t most_materials = 255;

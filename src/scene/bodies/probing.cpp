@@ -1,4 +1,4 @@
-#include "checking.hpp"
+#include "probing.hpp"
 
 namespace vole {
 namespace {

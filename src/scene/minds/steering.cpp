@@ -79,7 +79,7 @@ class Steerer {
     WayCells cells{level.tile_size(), {0, 0}, thinker_.body->bounds().size, WaySteps::eight};
     if (lanes_) cells = {lanes_->cell, lanes_->origin, cells.body, WaySteps::four};
     if (const TopMover* const top = entities_.find<TopMover>(thinker_.thing);
-        top && top->ways == WalkDirections::four)
+        top && top->directions == WalkDirections::four)
       cells.steps = WaySteps::four;
     const Vec2 from = lanes_ ? junction_ahead() : thinker_.middle();
     if (cells.cell_at(from) == cells.cell_at(goal_)) return goal_;
