@@ -417,7 +417,7 @@ TEST_CASE("words that are no command list the commands, with the nearest") {
   for (const auto& [words, text] : std::vector<std::pair<std::string, std::string>>{
            {"--versio", "vole: no option \"--versio\"; did you mean \"--version\"?"},
            {"check --jsn", "vole check: no option \"--jsn\"; did you mean \"--json\"?"},
-           {"check . here", "vole check: nothing is done with the word \"here\""}}) {
+           {"check . here", "vole check: unexpected word \"here\""}}) {
     const Ran wrong = vole_in(folder, words);
     CAPTURE(words);
     CHECK(wrong.code == 2);

@@ -367,7 +367,7 @@ TEST_CASE("on slippery tiles one speeds up and stops as much slower as they say"
 }
 
 TEST_CASE(
-    "a level that is edited so that things stand in walls harms nobody, and lets go when it is mended") {
+    "a level that is edited so that things stand in walls harms nobody, and lets go when it is fixed") {
   vole::Random chance(71);
   LevelStage test;
   test.folder.write(

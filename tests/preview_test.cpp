@@ -376,10 +376,10 @@ TEST_CASE("what a jump reaches is said in tiles, and a level shows who gets wher
     CHECK(ran.code == 1);
     return ran.output;
   };
-  CHECK(has(wrong("kinds.toml --show jump"), "whose jump is to be shown is not said"));
+  CHECK(has(wrong("kinds.toml --show jump"), "which kind to show the jump of is missing"));
   CHECK(has(wrong("kinds.toml --kind crumb --show jump"), "has no side_mover"));
   CHECK(has(wrong("kinds.toml --kind mouse --show mind"), "has no mind"));
-  CHECK(has(wrong("levels/patch.level.toml --show reach"), "who is to get there is not said"));
+  CHECK(has(wrong("levels/patch.level.toml --show reach"), "which kind is to get there is missing"));
   CHECK(has(wrong("levels/patch.level.toml --kind dog --show reach"), "has no place for a \"dog\""));
   CHECK(has(wrong("levels/patch.level.toml --kind crumb --show reach"), "no side_mover"));
   // And check tells of it.

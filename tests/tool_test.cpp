@@ -388,7 +388,7 @@ TEST_CASE("a game answers its options, and says what is wrong with them") {
   }
   CHECK(allotment_in(folder, "--tick 5")
             .output.starts_with("no option \"--tick\"; did you mean \"--ticks\"?\n"));
-  CHECK(allotment_in(folder, "stray").output.starts_with("nothing is done with the word \"stray\"\n"));
+  CHECK(allotment_in(folder, "stray").output.starts_with("unexpected word \"stray\"\n"));
   const Ran shots = allotment_in(
       folder, "--headless --shot a.png@0 --shot b.png@5 --shot c.png@9 --ticks 7 --scale 2 --seed 5");
   CHECK(shots.code == 1);

@@ -120,7 +120,7 @@ std::vector<OptionWord> options_of_games(Options& options) {
 }  // namespace
 
 std::string not_understood(const std::string& word, std::span<const std::string> options) {
-  if (!word.starts_with('-')) return fmt::format("nothing is done with the word \"{}\"", word);
+  if (!word.starts_with('-')) return fmt::format("unexpected word \"{}\"", word);
   return fmt::format("no option \"{}\"; {}", word, did_you_mean(word, options));
 }
 

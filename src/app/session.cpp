@@ -74,7 +74,7 @@ Session::Session(Game game, Project project, Options options, Host& host)
                options_.record);
   simulation_.ask_for(project_.first_scene.value, project_.first_scene.where);
   begin_loading();
-  // A wrong name is an error while the game starts; from here on it is shown and can be mended.
+  // A wrong name is an error while the game starts; from here on it is shown and can be fixed.
   if (files_.watched()) files_.catalog.use_stand_ins();
   shots_.save_due(ticks(), scene_name(), [this]() -> const Image& { return draw(1.0f); });
 }

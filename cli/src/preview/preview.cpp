@@ -188,7 +188,7 @@ void preview_once(const std::string& root, const PreviewOptions& options) {
     if (options.show == "jump" || options.show == "mind") {
       if (options.kind.empty())
         throw vole::Error(vole::FilePosition::whole_file(file),
-                          fmt::format("whose {} is to be shown is not said", options.show),
+                          fmt::format("which kind to show the {} of is missing", options.show),
                           "name its kind: --kind vole");
       return (options.show == "jump" ? preview_jump : preview_mind)(catalog, options.kind, options.output);
     }

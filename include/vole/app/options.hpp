@@ -36,7 +36,7 @@ std::optional<int> parse_options(int argc, const char* const* argv, const std::s
                                  Options& options);
 
 // What is wrong with a word of a command line that no option takes: `no option "--tick"; did you mean
-// "--ticks"?`, or `nothing is done with the word "stray"`.
+// "--ticks"?`, or `unexpected word "stray"`.
 std::string not_understood(const std::string& word, std::span<const std::string> options);
 
 }  // namespace vole

@@ -1,4 +1,4 @@
-// What is wrong with a running game: printed once, and shown as a strip over it until it is mended.
+// What is wrong with a running game: printed once, and shown as a strip over it until it is fixed.
 #pragma once
 
 #include <set>

@@ -81,7 +81,7 @@ class Catalog {
   void remember_failures() { remembers_failures_ = true; }
 
   // From now on an asset that cannot be had is shown by a stand-in, where its type has one, in place of an
-  // Error; what is wrong is among broken() until it is mended.
+  // Error; what is wrong is among broken() until it is fixed.
   void use_stand_ins() { stand_ins_ = true; }
   // How many were made so far.
   int stand_ins_made() const { return stand_ins_made_; }

@@ -4,7 +4,7 @@
 
 #include "names.hpp"
 
-using Berry = names::sheet::berry;  // a clip that its sheet has not does not compile
+using Berry = names::sheet::berry;  // a clip that the sheet does not have is a compile error
 
 class Wall : public vole::Scene {
  public:
