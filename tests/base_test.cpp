@@ -318,7 +318,7 @@ TEST_CASE("a byte that is neither true nor false, and a word that an enum has no
   refused_with(bytes.size() - after_weather - 4, 2);
 }
 
-TEST_CASE("what cannot be described is told where the type is first used") {
+TEST_CASE("what cannot be described is reported where the type is first used") {
   vole::StateWriter out;
   CHECK_THROWS_WITH(write_state(out, Astray{}), Catch::Contains("\"other\" of Astray is no member of it"));
   CHECK_THROWS_WITH(vole::described_type<Raw>().expect_state(), Catch::Contains("\"node\" of Raw"));

@@ -693,7 +693,7 @@ TEST_CASE("check tells what a level or a piece lacks for a thing in it, as the g
   CHECK_THAT(found(), Catch::Contains("error: no path \"up\" in level \"shelf\""));
 }
 
-TEST_CASE("an action that nothing is bound to is told of, but not one that another player has") {
+TEST_CASE("an action that nothing is bound to is reported, but not one that another player has") {
   TempFolder folder;
   write_tidy_game(folder);
   append(folder, "controls.toml",

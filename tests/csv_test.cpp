@@ -67,7 +67,7 @@ TEST_CASE("CSV that was written is read as it was meant") {
   }
 }
 
-TEST_CASE("what is wrong with CSV is told with its line and column") {
+TEST_CASE("what is wrong with CSV is reported with its line and column") {
   CHECK(wrong("a,b\nc,\"d\n") ==
         "a.csv:2:3: error: this quote has no end on its line; a field is on one line here");
   CHECK(wrong("a,\xc3\xa9,b\"c") ==

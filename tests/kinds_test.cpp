@@ -90,7 +90,7 @@ TEST_CASE("random families of kinds come out as putting one over the other says"
   }
 }
 
-TEST_CASE("what is wrong with a kind that is made from another is told with its place") {
+TEST_CASE("what is wrong with a kind that is made from another is reported with its place") {
   CHECK(wrong("[a]\nfrom = \"b\"\n[b]\nfrom = \"c\"\n[c]\nfrom = \"a\"\n") ==
         "kinds.toml:6:8: error: kind \"c\" is made from itself; take one \"from\" out of the ring");
   CHECK(wrong("[a]\nfrom = \"a\"\n") ==

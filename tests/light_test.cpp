@@ -437,7 +437,7 @@ TEST_CASE("zones are darker than the level, and the last layers are drawn over t
   CHECK(yard.at(40, 8) == vole::multiply(0x4a, 0x20));
 }
 
-TEST_CASE("what is wrong with light is told, and lamps of any size harm nobody") {
+TEST_CASE("what is wrong with light is reported, and lamps of any size harm nobody") {
   DarkYard yard;
   const auto wrong = [&](const std::string& light, const std::string& layers) {
     yard.level(light, layers);

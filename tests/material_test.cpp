@@ -198,7 +198,7 @@ TEST_CASE("variants come by their weight, and stay where nothing about their cel
   CHECK(stage.level().tiles(0) == before);
 }
 
-TEST_CASE("materials may take their tiles case by case, and what is wrong with one is told") {
+TEST_CASE("materials may take their tiles case by case, and what is wrong with one is reported") {
   TempFolder folder;
   write_small_game(folder);
   const auto wrong = [&](const std::string& material) {

@@ -149,7 +149,7 @@ TEST_CASE("a routine says for how long what is pushed, presses once, and begins 
   CHECK(yard.stage->get<vole::Routine>(vole).over());
 }
 
-TEST_CASE("what is wrong in routines and minds is told at its place, with what was probably meant") {
+TEST_CASE("what is wrong in routines and minds is reported at its place, with what was probably meant") {
   const std::string body = "[a]\nbody = {}\nside_mover = {}\n";
   const std::vector<std::pair<std::string, std::string>> wrong{
       {"routine = { steps = [\"1 rihgt\"] }",

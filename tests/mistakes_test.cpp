@@ -83,7 +83,7 @@ TEST_CASE("a scene that throws in the tick in which it leaves is left") {
   CHECK(Clumsy::ticks == 6);
 }
 
-TEST_CASE("all that is thrown in a tick is told together where nobody watches, and ends the run") {
+TEST_CASE("all that is thrown in a tick is reported together where nobody watches, and ends the run") {
   Spilt spilt;
   vole::HeadlessHost host(60);
   spilt.options.ticks = 10;

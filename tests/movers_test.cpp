@@ -467,7 +467,7 @@ TEST_CASE(
   CHECK(linear[100].y < 0);
 }
 
-TEST_CASE("at the edges of the level things are held, come in again, drop or are told of") {
+TEST_CASE("at the edges of the level things are held, come in again, are removed or told") {
   const std::string kinds =
       "[held]\nbody = { size = [10, 10], category = \"seeds\" }\ntop_mover = { speed = 300 }\nlevel_edge = { "
       "sides = \"hold\", top = \"hold\", bottom = \"hold\" }\n"

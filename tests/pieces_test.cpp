@@ -693,7 +693,7 @@ TEST_CASE("a piece that is changed while it is in the level is taken over, and a
   CHECK(stage.level().tile("ground", sky).empty());
 }
 
-TEST_CASE("what is wrong with pieces is told before anything runs") {
+TEST_CASE("what is wrong with pieces is reported before anything runs") {
   Way way;
   const auto wrong = [&](const std::string& name, const std::string& what, const std::string& by) {
     const std::string file = "levels/" + name + ".level.toml";

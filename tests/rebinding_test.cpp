@@ -265,7 +265,7 @@ TEST_CASE("keys that are held while another is bound, or files change, are held 
   CHECK(Patch::jumps == 1);
 }
 
-TEST_CASE("settings that are broken are told of, and the game goes on without them") {
+TEST_CASE("settings that are broken are reported, and the game goes on without them") {
   Played played;
   for (const char* text : {"[[bindings]]\nname = 3\n", "bindings = [",
                            "[[bindings]]\nplayer = 9\nname = \"jump\"\n", "nonsense = 1\n"}) {

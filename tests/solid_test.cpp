@@ -311,7 +311,7 @@ probes.any = { at = [-20, -8], size = [40, 4] }
         "error: no probe \"flor_ahead\" of a \"scout\"; did you mean \"floor_ahead\"?");
 }
 
-TEST_CASE("what is wrong with categories, shapes, probes and tiles is told with its place") {
+TEST_CASE("what is wrong with categories, shapes, probes and tiles is reported with its place") {
   const auto wrong = [](const std::string& kinds, const std::string& tiles = {}) {
     std::string message;
     try {

@@ -192,7 +192,7 @@ TEST_CASE("facts and events switch a body and its shapes, and code says what the
   }
 }
 
-TEST_CASE("what is wrong with switches, outlines and rays is told with its place") {
+TEST_CASE("what is wrong with switches, outlines and rays is reported with its place") {
   const auto told = [](const std::string& switches) {
     std::string message;
     try {

@@ -19,7 +19,7 @@ class App;
 class Option;
 }  // namespace CLI
 
-// Thrown by a command whose words do not go together: it is told as any other wrong word is, with exit code 2.
+// Thrown by a command whose words do not go together: it is reported as any other wrong word is, with exit code 2.
 struct WrongUsage : std::runtime_error {
   using std::runtime_error::runtime_error;
 };

@@ -15,7 +15,7 @@ class KindsAlone {
 
   vole::Binding binding() const { return {catalog_, types_, no_tracks_, vole::UnknownComponents::skip}; }
   const vole::ComponentTypes& types() const { return types_; }
-  // What a table of components comes to. What is wrong with it goes to the report, or is told elsewhere.
+  // What a table of components comes to. What is wrong with it goes to the report, or is reported elsewhere.
   std::shared_ptr<const vole::CompiledKind> compile(std::string_view name, const vole::TomlValue& components,
                                                     vole::Report& report) const {
     return vole::KindCompiler{kinds_, binding()}.compile(name, components, report);

@@ -119,7 +119,7 @@ void Session::survive(const Work& work) {
   const std::string when = fmt::format("scene \"{}\", tick {}: ", scene_name(), ticks());
   // Where nobody watches it ends the run: an error must not pass for a result.
   if (!files_.watched()) throw Error(with_words_before(problems, when));
-  // What is thrown in each tick is told and shown as it was first.
+  // What is thrown in each tick is reported and shown as it was first.
   if (!trouble_.print(problems, when) && !scene_problems_.empty()) return;
   scene_problems_ = with_words_before(problems, when);
   show_trouble();

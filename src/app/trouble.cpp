@@ -19,9 +19,9 @@ bool Trouble::print(const std::vector<Problem>& problems, const std::string& whe
       fmt::print(stderr, "more than {} lines: no more are printed until a file changes\n", most_lines);
       continue;
     }
-    Problem told = problem;
-    if (!told.where.file) told.text.insert(0, when);
-    fmt::print(stderr, "{}\n", to_text(told));
+    Problem shown = problem;
+    if (!shown.where.file) shown.text.insert(0, when);
+    fmt::print(stderr, "{}\n", to_text(shown));
   }
   return any_new;
 }

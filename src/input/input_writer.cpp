@@ -55,7 +55,7 @@ std::size_t size_in_file(const std::string& text) {
 
 }  // namespace
 
-void InputWriter::Told::add(const std::string& name, const std::string& value, bool moves) {
+void InputWriter::Written::add(const std::string& name, const std::string& value, bool moves) {
   words += fmt::format(" {} {}", name, value);
   names += fmt::format(" {}", name);
   values += fmt::format(" {}", value);
@@ -63,56 +63,56 @@ void InputWriter::Told::add(const std::string& name, const std::string& value, b
 }
 
 void InputWriter::add(std::int64_t tick, const TickInput& input, std::vector<Located<std::string>>& lines) {
-  Told told;
-  for (std::size_t i = 0; i < input.players.size(); ++i) add_player(i, input.players[i], told);
-  add_pointer(input.seen_pointer, told);
-  if (!input.asked_control.empty()) told.add(std::string(asked_word), written_name(input.asked_control));
-  if (!told.words.empty()) write(tick, told, lines);
+  Written written;
+  for (std::size_t i = 0; i < input.players.size(); ++i) add_player(i, input.players[i], written);
+  add_pointer(input.seen_pointer, written);
+  if (!input.asked_control.empty()) written.add(std::string(asked_word), written_name(input.asked_control));
+  if (!written.words.empty()) write(tick, written, lines);
   last_.players = input.players;
   last_.seen_pointer = input.seen_pointer;
 }
 
-void InputWriter::add_pointer(const Pointer& now, Told& told) const {
+void InputWriter::add_pointer(const Pointer& now, Written& written) const {
   const Pointer& before = last_.seen_pointer;
   const std::string word(pointer_word);
   const bool moved = now.at != before.at;
   if (moved || (now.inside && !before.inside))
-    told.add(word, fmt::format("{} {}", now.at.x, now.at.y), now.inside);
-  if (!now.inside && (moved || before.inside)) told.add(word, std::string(outside_word));
+    written.add(word, fmt::format("{} {}", now.at.x, now.at.y), now.inside);
+  if (!now.inside && (moved || before.inside)) written.add(word, std::string(outside_word));
   if (now.wheel != IVec2{0, 0})
-    told.add(std::string(wheel_word), fmt::format("{} {}", now.wheel.x, now.wheel.y));
+    written.add(std::string(wheel_word), fmt::format("{} {}", now.wheel.x, now.wheel.y));
 }
 
 // Several ticks in a line, as many as are read at ease.
-void InputWriter::write(std::int64_t tick, const Told& told, std::vector<Located<std::string>>& lines) {
+void InputWriter::write(std::int64_t tick, const Written& written, std::vector<Located<std::string>>& lines) {
   constexpr std::size_t longest = 120, quotes_and_comma = 6;
-  const bool same_moves = tick == tick_ + 1 && told.moves_only && told.names == names_;
-  const std::string next = same_moves ? "," + told.values : fmt::format("; +{}{}", tick - tick_, told.words);
+  const bool same_moves = tick == tick_ + 1 && written.moves_only && written.names == names_;
+  const std::string next = same_moves ? "," + written.values : fmt::format("; +{}{}", tick - tick_, written.words);
   const std::size_t before = lines.empty() ? 0 : lines.back().value.size();
   if (lines.empty() || before + next.size() > longest) {
-    lines.push_back({fmt::format("{}{}", tick, told.words), {}});
+    lines.push_back({fmt::format("{}{}", tick, written.words), {}});
     bytes_ += size_in_file(lines.back().value) + quotes_and_comma;
   } else {
     lines.back().value += next;
     bytes_ += size_in_file(next);
   }
   tick_ = tick;
-  names_ = told.moves_only ? told.names : std::string();
+  names_ = written.moves_only ? written.names : std::string();
 }
 
-void InputWriter::add_player(std::size_t player, const TickInput::Player& now, Told& told) const {
+void InputWriter::add_player(std::size_t player, const TickInput::Player& now, Written& written) const {
   const TickInput::Player& before = last_.players[player];
   const std::string of = of_player(player);
-  if (now.pads != before.pads) told.add(std::string(pads_word) + of, std::to_string(now.pads));
+  if (now.pads != before.pads) written.add(std::string(pads_word) + of, std::to_string(now.pads));
   for (std::size_t i = 0; i < now.actions.size(); ++i) {
     const std::string text = transitions(before.actions[i], now.actions[i]);
-    if (!text.empty()) told.add(named(controls_.actions[i].name, of), text);
+    if (!text.empty()) written.add(named(controls_.actions[i].name, of), text);
   }
   for (std::size_t i = 0; i < now.axes.size(); ++i) {
     if (now.axes[i] == before.axes[i]) continue;
     std::string value = std::to_string(now.axes[i].x);
     if (controls_.axes[i].is_flat) value += fmt::format(" {}", int{now.axes[i].y});
-    told.add(named(controls_.axes[i].name, of), value, true);
+    written.add(named(controls_.axes[i].name, of), value, true);
   }
 }
 

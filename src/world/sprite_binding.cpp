@@ -117,7 +117,7 @@ void expect(const Sprite& sprite, const InLevel& in) {
 void bind(Sprite& sprite, const OnThing& on) {
   if (!sprite.links.has_layer) on.world.find_layer(sprite);
   if (is_up_to_date(sprite) || sprite.sheet_name.value.empty()) return;
-  // Whole or not at all: with one bad track the sprite goes on with what it has, and that is told once.
+  // Whole or not at all: with one bad track the sprite goes on with what it has, and that is reported once.
   find_sheet(sprite, on.binding);
   sprite.links.refused = sprite.links.asset.shared();
   expect_tracks(*sprite.links.refused, on.binding);

@@ -33,7 +33,7 @@ class HollowTiles {
     return index < 0 ? nullptr : &level_.tiles.tile(index);
   }
 
-  // Each tile is told of once.
+  // Each tile is reported once.
   void look_at(const vole::LevelLayer& layer, IVec2 at) {
     const vole::Tile* const here = tile(layer, at);
     if (!here || here->solid() || told_.count(here->name) != 0 || level_.solid.solid(at.x, at.y)) return;

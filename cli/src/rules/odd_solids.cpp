@@ -63,7 +63,7 @@ class Solids {
     return traits;
   }
 
-  // What cannot be made is told already.
+  // What cannot be made is reported already.
   vole::Vec2 size_of(const vole::Shapes& shapes) const {
     try {
       Rect all;

@@ -16,7 +16,7 @@ namespace {
 using vole::Entity;
 using vole::Level;
 
-// About two seconds of work for a level; what is not tried to the end is not told of.
+// About two seconds of work for a level; what is not tried to the end is not reported.
 constexpr vole::ReachLimits limits{2'000'000, 150'000};
 
 class Unreached {

@@ -89,7 +89,7 @@ class DrawList {
   // What is added from now on shows only inside this part of the canvas, or of its view.
   void clip_to(const IRect& part);
   void clip_to_canvas() { clip_.reset(); }
-  // What clip_to was told last, to be told again later; none: the whole canvas.
+  // What clip_to was given last, to be given again later; none: the whole canvas.
   const std::optional<IRect>& clip() const { return clip_; }
   void set_clip(const std::optional<IRect>& clip) { clip_ = clip; }
   // Where what is added to this layer shows.

@@ -35,7 +35,7 @@ class InputGather {
   // Time goes by, for gestures.
   void pass(double seconds);
 
-  // From now on what is pressed is told by its name alone (TickInput::asked_control), and no action or axis hears it; or no more.
+  // From now on what is pressed is given by its name alone (TickInput::asked_control), and no action or axis hears it; or no more.
   void ask_for_control(bool asks);
 
   // Everything since the latch before. The result stays until the next latch.

@@ -36,7 +36,7 @@ class Gestures {
     Vec2 began{0, 0}, at{0, 0};
     double seconds = 0;
     bool moved = false;  // further than `still`
-    bool held = false;   // was told as a hold
+    bool held = false;   // was given as a hold
   };
 
   void take(const FingerEvent& event);

@@ -26,7 +26,7 @@ class Input : public TickInput {
   bool pressed_twice(std::string_view action, float within, int player = 1) const;
   // Whether it was pressed within the last seconds, this tick among them, and nobody has taken the press.
   bool pressed_lately(std::string_view action, float within, int player = 1) const;
-  // The same, and takes it: who asks next is told no. For a press that is made a little early, and for one that is meant
+  // The same, and takes it: who asks next gets no. For a press that is made a little early, and for one that is meant
   // for what lies on top.
   bool take_press(std::string_view action, float within = 0, int player = 1);
   // Follows the axis in as many seconds as controls.toml says ("smooth"), evenly, from rest to its end.

@@ -20,16 +20,16 @@ class InputWriter {
 
  private:
   // What happened in a tick.
-  struct Told {
+  struct Written {
     std::string words;          // names and what came of them
     std::string names, values;  // the same apart, where all are axes and the pointer
     bool moves_only = true;
 
     void add(const std::string& name, const std::string& value, bool moves = false);
   };
-  void add_player(std::size_t player, const TickInput::Player& now, Told& told) const;
-  void add_pointer(const Pointer& now, Told& told) const;
-  void write(std::int64_t tick, const Told& told, std::vector<Located<std::string>>& lines);
+  void add_player(std::size_t player, const TickInput::Player& now, Written& written) const;
+  void add_pointer(const Pointer& now, Written& written) const;
+  void write(std::int64_t tick, const Written& written, std::vector<Located<std::string>>& lines);
 
   const Controls& controls_;
   TickInput last_;

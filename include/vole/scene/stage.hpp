@@ -83,7 +83,7 @@ class Stage {
   const Input& input() const;
   // Whether an action was pressed within the last seconds and nobody has taken the press; takes it.
   bool take_press(std::string_view action, float within = 0, int player = 1);
-  // From the next tick on what is pressed is told by asked_control() alone, and no action or axis hears it; or no more. For screens
+  // From the next tick on what is pressed is given by asked_control() alone, and no action or axis hears it; or no more. For screens
   // on which a player chooses keys: see rebinding.hpp.
   void ask_for_control(bool asks = true);
   // The name of the control that was pressed in this tick, as "key KeyX"; empty: none.

@@ -10,7 +10,7 @@
 //
 //   stage.remove(stage.get<Lever>(lever).gate.thing);
 //
-// A name that no place of the level has is told when the thing is brought to life, and by `vole check`.
+// A name that no place of the level has is reported when the thing is brought to life, and by `vole check`.
 #pragma once
 
 #include <string>

@@ -166,8 +166,8 @@ void tell_squeezed(Tick& tick) {
   now.erase(std::unique(now.begin(), now.end()), now.end());
   const std::vector<MetPair> before = std::exchange(tick.world.squeezed, now);
   if (now.empty()) return;
-  const std::vector<MetPair> told = now;
-  for (const MetPair& each : told) {
+  const std::vector<MetPair> squeezed = now;
+  for (const MetPair& each : squeezed) {
     if (std::find(before.begin(), before.end(), each) != before.end()) continue;
     for (const Cues::SqueezeCue& cue : tick.cues.squeezes()) {
       if (tick.stage.removed(each.first) || !fits(tick.stage, each.first, cue.which)) continue;
