@@ -15,11 +15,16 @@
 //
 // All fields are members of the struct itself, the same ones whatever they hold: the list is made once for each type.
 //
-// A field may be a bool, a number, a std::string, Vec2, IVec2, Rect, IRect, Colour, Entity, Random, an enum with
-// enum_names, another described struct, std::vector, std::array or std::optional of these, Named (a table
-// with keys of the writer's choice), Located (a value that keeps its position in the file), or, in files only, a TomlValue (left
-// as it is) or a type with its own read_field. `v.rest(named)` takes all keys of the table that are not listed. What is done
-// with a field of each type says field_type.hpp.
+// A field may be:
+//
+//   bool, a number, std::string, Vec2, IVec2, Rect, IRect, Colour, Entity, Random
+//   an enum with enum_names; another described struct
+//   std::vector, std::array or std::optional of these
+//   Named     a table with keys of the writer's choice
+//   Located   a value that keeps its position in the file
+//   TomlValue, or a type with a read_field of its own: in files alone
+//
+// `v.rest(named)` takes all keys of the table that are not listed. What can be done with a field of each type: field_type.hpp.
 #pragma once
 
 #include <string>

@@ -26,8 +26,8 @@ class StateReader;
 class StateWriter;
 class TomlText;
 
-// What a table is: part of a file that a person wrote, or of a written state, which holds state fields too and whose
-// values are beyond the limits for files where the game has put them there.
+// What a table is: part of a file that a person wrote, or of a written state. A state holds state fields too, and its values may be beyond the
+// limits for files, where the game has put them there.
 enum class TableOf : std::uint8_t { file, state };
 
 class FieldType {

@@ -59,9 +59,8 @@ std::string to_text(const TomlValue& toml);
 // The value as TOML on one line: what parse_toml reads back as the same.
 std::string to_toml(const TomlValue& toml);
 
-// Reads TOML 1.0. `file` is the name that messages give. Throws Error at the place of a syntax error, and where the
-// text has more than 32 lists and inline tables within each other, a key of more than 32 parts or more than half a
-// million values.
+// Reads TOML 1.0. `file` is the name that messages give. Throws Error at the place of a syntax error.
+// At most 32 lists and inline tables lie within each other, a key has at most 32 parts, and a text half a million values.
 TomlValue parse_toml(std::string_view text, std::string_view file);
 
 // Reads a file and parses it. Throws Error, also for one of more bytes.

@@ -62,9 +62,8 @@ class Camera : public CameraSettings {
 
   // What is drawn, `share` of the way from the last tick to this one.
   View view(float share) const;
-  // The world's point on the view's top left, `share` of the way from the last tick's place to this
-  // one's, in whole pixels, for a layer that goes along with the camera by `parallax`. `origin`: how far the world's origin has
-  // moved; a layer of another parallax than 1 has its own, which stays.
+  // The world's point on the view's top left, in whole pixels, `share` of the way from the last tick to this one. Of a layer that goes along
+  // with the camera by `parallax`. `origin`: how far the world's origin has moved; a layer of another parallax than 1 has its own, which stays.
   IVec2 corner(Vec2 parallax, float share, Vec2 origin = {0, 0}) const;
 
   template <class V>

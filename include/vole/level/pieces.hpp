@@ -81,8 +81,8 @@ struct NextPiece {
   IVec2 cell{0, 0};
 };
 
-// Where a piece joins a side of `before`, whose top left is at `cell`, when two openings of one name meet and it lies within a
-// level that has `across` cells across that way; nothing when it does not.
+// Where a piece joins a side of `before`, whose top left is at `cell`: two openings of one name meet there, and the piece lies within a
+// level that has `across` cells across that direction. Nothing when there is no such cell.
 std::optional<IVec2> joins_at(LevelSide side, const Level& before, IVec2 cell, int across,
                               const Level& piece);
 

@@ -102,9 +102,8 @@ class Stage {
   // Loads a level and brings the things at its places to life. Throws Error, for all places at once, and then
   // nothing has changed.
   void load_level(std::string_view name);
-  // Puts a piece (level/pieces.hpp) into the level, with its top left in a cell, or so that its opening meets that of a side of
-  // another piece or of the level itself (0). By its name, or that of a list to choose from. Returns its number. Throw Error,
-  // and then nothing has changed.
+  // Puts a piece (level/pieces.hpp) into the level, by its name or that of a list to choose from. Its top left is then in a cell, or its opening
+  // meets that of a side of another piece or of the level itself (0). Returns the piece's number. Throw Error, and then nothing has changed.
   std::uint32_t put_piece(std::string_view name, IVec2 cell);
   std::uint32_t join_piece(std::string_view name, std::uint32_t to, LevelSide side);
   // Takes it away, with all that came with it and does not stay.

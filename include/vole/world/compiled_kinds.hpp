@@ -85,8 +85,8 @@ class CompiledKinds {
   std::map<std::string, std::shared_ptr<const CompiledKind>, std::less<>> compiled_;
 };
 
-// Throws Error, before anything is put down, when the level lacks the layer of a sprite, or its file or that of a piece a place
-// or a path that is named.
+// Throws Error, before anything is put down, when the level lacks the layer of a sprite. The same for places and paths that are named, which
+// are looked for in the file of the level or of the piece.
 void expect_in_level(const CompiledKind& kind, const Level* level, const Level* piece = nullptr);
 
 // Finds the things that links name: those of a thing that came with a piece among what came with it.

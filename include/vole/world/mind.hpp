@@ -9,8 +9,8 @@
 //   [[dog.mind]]
 //   does = "wander"
 //
-// A part applies while all of its `when` hold (facts as in clip rules, probes of the thing, names of its parts), what it is about
-// is there, and its time is come. What a mover does with it is the mover's own matter: the same mind walks, flies and goes
+// A part applies while all of its `when` hold, what it is about is there, and its time has come. `when` asks facts as in clip rules, probes of
+// the thing, and names of its parts. What a mover does with it is the mover's own matter: the same mind walks, flies and goes
 // along lanes.
 #pragma once
 
