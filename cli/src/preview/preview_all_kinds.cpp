@@ -1,12 +1,12 @@
-#include "preview_kinds.hpp"
-
 #include <fmt/core.h>
 
 #include <algorithm>
 #include <cmath>
 #include <filesystem>
 
+#include "preview_kinds.hpp"
 #include "preview_page.hpp"
+#include "vole/draw/mark_colours.hpp"
 #include "vole/world/sprite.hpp"
 #include "written_things.hpp"
 
@@ -14,12 +14,7 @@ using namespace paper;
 using vole::BodyUse;
 using vole::Rect;
 
-namespace {
-
-constexpr Colour sensor_mark{0xb1, 0x89, 0xb4, 0xff};
-constexpr Colour off_mark{0x8d, 0x93, 0xa6, 0xff};
-
-}  // namespace
+namespace {}  // namespace
 
 Rect reach_of(const ShownKind& shown) {
   Rect reach{{-4, -4}, {8, 8}};
@@ -48,20 +43,21 @@ void draw_shown(Page& page, const ShownKind& shown, IVec2 at, int scale) {
   if (shown.body() && shown.body()->shapes)
     for (std::uint32_t i = 0; i < shown.body()->shapes->size(); ++i)
       if (shown.body()->use_of(i) == BodyUse::off)
-        page.shape((*shown.body()->shapes)[i], at, scale, off_mark);
+        page.shape((*shown.body()->shapes)[i], at, scale, vole::mark_colours::off);
   if (shown.probes())
     for (const auto& item : shown.probes()->all) {
       const vole::Probe& probe = item.value;
       page.shape(probe.is_ray() ? thin(*probe.from, *probe.to) : vole::Shape::box(probe.box({0, 0}, false)),
-                 at, scale, probe_mark);
+                 at, scale, vole::mark_colours::probe_found);
     }
   page.cross(at, 4, ink);
 }
 
 void draw_kind_legend(Page& page, IVec2 at) {
-  const std::pair<std::string_view, Colour> roles[] = {{"solid", body_mark},    {"one-way", mark},
-                                                       {"sensor", sensor_mark}, {"off", off_mark},
-                                                       {"probe", probe_mark},   {"+ position", ink}};
+  const std::pair<std::string_view, Colour> roles[] = {
+      {"solid", vole::mark_colours::solid_body},  {"one-way", vole::mark_colours::one_way},
+      {"sensor", vole::mark_colours::sensor},     {"off", vole::mark_colours::off},
+      {"probe", vole::mark_colours::probe_found}, {"+ position", vole::mark_colours::position}};
   for (const auto& [name, colour] : roles) {
     page.text(at, name, colour);
     at.x += 2 * vole::plain_font().measure(name).x + 20;
@@ -114,9 +110,9 @@ std::string told_of(const WrittenThing& thing) {
 }  // namespace
 
 vole::Colour mark_of(const vole::CollisionBody& body, std::uint32_t place) {
-  if (body.use_of(place) == BodyUse::off) return off_mark;
-  if (body.use_of(place) == BodyUse::sensor) return sensor_mark;
-  return body.one_way == vole::OneWay::no ? body_mark : mark;
+  if (body.use_of(place) == BodyUse::off) return vole::mark_colours::off;
+  if (body.use_of(place) == BodyUse::sensor) return vole::mark_colours::sensor;
+  return body.one_way == vole::OneWay::no ? vole::mark_colours::solid_body : vole::mark_colours::one_way;
 }
 
 void preview_kinds(vole::Catalog& catalog, const std::string& file, const std::string& output) {

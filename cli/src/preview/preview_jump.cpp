@@ -7,12 +7,15 @@
 
 #include "preview_kinds.hpp"
 #include "vole/app/project.hpp"
+#include "vole/draw/mark_colours.hpp"
 #include "vole/level/level.hpp"
 #include "vole/scene/movers/side_motion.hpp"
 
 namespace {
 
 using namespace paper;
+
+constexpr Colour light_leaf{0xa9, 0xbb, 0x5c, 0xff}, water{0x7f, 0xb8, 0xb0, 0xff};
 using vole::Level;
 
 constexpr float floor_at = 4096;
@@ -111,8 +114,8 @@ void preview_jump(vole::Catalog& catalog, const std::string& name, const std::st
     throw vole::Error(vole::FilePosition::whole_file("kinds.toml"),
                       fmt::format("kind \"{}\" has no side_mover: it does not jump", name));
   std::array<Jump, 4> jumps{
-      Jump{"standing, hop", false, false, faint}, Jump{"standing, full", false, true, probe_mark},
-      Jump{"running, hop", true, false, body_mark}, Jump{"running, full", true, true, mark}};
+      Jump{"standing, hop", false, false, faint}, Jump{"standing, full", false, true, light_leaf},
+      Jump{"running, hop", true, false, water}, Jump{"running, full", true, true, mark}};
   vole::Vec2 most{1, 1};
   for (Jump& jump : jumps) {
     Jumper(*mover, *body, project.ticks_per_second).play(jump);
@@ -148,7 +151,7 @@ void preview_jump(vole::Catalog& catalog, const std::string& name, const std::st
                                         [](vole::Vec2 a, vole::Vec2 b) { return a.y < b.y; });
   for (const vole::Vec2 at : {vole::Vec2{0, 0}, *highest}) {
     const vole::Rect box = body->box(at);
-    page.outline({on_page(box.at), IVec2(box.size * scale)}, solid_mark);
+    page.outline({on_page(box.at), IVec2(box.size * scale)}, vole::mark_colours::solid_body);
   }
   page.save(output);
 }

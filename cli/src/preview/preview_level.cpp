@@ -4,6 +4,7 @@
 
 #include "preview_kinds.hpp"
 #include "preview_page.hpp"
+#include "vole/draw/mark_colours.hpp"
 #include "vole/draw/raster.hpp"
 #include "vole/scene/pictures/level_drawing.hpp"
 #include "vole/scene/pictures/shape_drawing.hpp"
@@ -18,15 +19,17 @@ void draw_solids(DrawList& list, LayerId layer, const vole::Level& level) {
   for (int y = 0; y < level.cells.y; ++y)
     for (int x = 0; x < level.cells.x; ++x)
       if (const vole::CellForm* const form = level.solid.form(x, y))
-        vole::draw_cell(list, layer, level.solid, {x, y},
-                        form->one_way == vole::OneWay::no ? solid_mark : mark);
+        vole::draw_cell(
+            list, layer, level.solid, {x, y},
+            form->one_way == vole::OneWay::no ? vole::mark_colours::solid_tile : vole::mark_colours::one_way);
 }
 
 void draw_zones(DrawList& list, LayerId layer, const vole::Level& level) {
   for (const vole::LevelZone& zone : level.zones) {
-    if (zone.corners.empty()) list.outline(layer, zone.area, zone_mark);
+    if (zone.corners.empty()) list.outline(layer, zone.area, vole::mark_colours::zone);
     for (std::size_t i = 0; i < zone.corners.size(); ++i)
-      vole::draw_line(list, layer, zone.corners[i], zone.corners[(i + 1) % zone.corners.size()], zone_mark);
+      vole::draw_line(list, layer, zone.corners[i], zone.corners[(i + 1) % zone.corners.size()],
+                      vole::mark_colours::zone);
     vole::draw_text(list, layer, vole::plain_font(), zone.name, zone.area.at + Vec2{2, 2}, {.colour = ink});
   }
   for (const vole::LevelPath& path : level.paths) {
@@ -63,9 +66,9 @@ void draw_probes(DrawList& list, LayerId layer, const vole::Probes& probes, Vec2
   for (const auto& item : probes.all) {
     const vole::Probe& probe = item.value;
     if (probe.is_ray())
-      vole::draw_line(list, layer, at + *probe.from, at + *probe.to, probe_mark);
+      vole::draw_line(list, layer, at + *probe.from, at + *probe.to, vole::mark_colours::probe_found);
     else
-      list.outline(layer, probe.box(at, false), probe_mark);
+      list.outline(layer, probe.box(at, false), vole::mark_colours::probe_found);
   }
 }
 
@@ -116,7 +119,7 @@ void preview_level(vole::Catalog& catalog, const vole::Level& level, bool with_s
     if (with_shapes && thing.way) draw_way(list, marks, *thing.way, place.at);
     if (with_shapes && thing.body) draw_body(list, marks, *thing.body, place.at);
     if (with_shapes && thing.probes) draw_probes(list, marks, *thing.probes, place.at);
-    list.fill(marks, {{place.at.x - 2, place.at.y - 1}, {5, 2}}, mark);
+    list.fill(marks, {{place.at.x - 2, place.at.y - 1}, {5, 2}}, vole::mark_colours::position);
     // Among shapes the kinds would hide more than they tell.
     const std::string& label = place.name.empty() && !with_shapes ? place.kind : place.name;
     vole::draw_text(list, marks, vole::plain_font(), label, {place.at.x, place.at.y + 2},

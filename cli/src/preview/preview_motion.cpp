@@ -9,6 +9,7 @@
 #include "gif.hpp"
 #include "preview_page.hpp"
 #include "preview_sheet.hpp"
+#include "vole/draw/mark_colours.hpp"
 
 namespace {
 
@@ -151,7 +152,7 @@ class Motion {
       const IVec2 pivot =
           at + ((room_ - sheet_.frame_size) / 2 + sheet_.pivot.in(sheet_.frame_size)) * scale_;
       page.squares({at, room_ * scale_}, 4 * std::max(scale_ / 2, 1));
-      page.fill({{at.x, pivot.y}, {room_.x * scale_, 1}}, mark);
+      page.fill({{at.x, pivot.y}, {room_.x * scale_, 1}}, vole::mark_colours::position);
       page.posed(sheet_.posed(clip.frames[static_cast<std::size_t>(position)], &clip), pivot, scale_,
                  pose(clip, since, time));
       page.text({at.x, at.y + room_.y * scale_ + 10}, clip_line(clip));

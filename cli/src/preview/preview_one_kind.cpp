@@ -7,6 +7,7 @@
 #include "preview_page.hpp"
 #include "vole/base/files.hpp"
 #include "vole/base/paths.hpp"
+#include "vole/draw/mark_colours.hpp"
 #include "vole/world/sprite.hpp"
 #include "written_things.hpp"
 
@@ -27,7 +28,8 @@ void add_value(const vole::TomlValue& value, const std::string& path, std::vecto
 
 // Every value of the table that is no table itself, by its path: "body.size = [10, 10]", "shapes[0].radius = 4".
 void add_fields(const vole::TomlValue& table, const std::string& before, std::vector<Field>& fields) {
-  for (const vole::TomlValue::Entry& entry : table.entries) add_value(entry.value, before + entry.key, fields);
+  for (const vole::TomlValue::Entry& entry : table.entries)
+    add_value(entry.value, before + entry.key, fields);
 }
 
 void add_value(const vole::TomlValue& value, const std::string& path, std::vector<Field>& fields) {
@@ -71,7 +73,7 @@ void name_probes(Page& page, const vole::Probes& probes, IVec2 at, int scale) {
   for (const auto& item : probes.all) {
     const Vec2 corner = item.value.is_ray() ? *item.value.to : item.value.at;
     page.text(at + IVec2(corner * static_cast<float>(scale)) + IVec2{2, -12}, item.name,
-              {.colour = probe_mark});
+              {.colour = vole::mark_colours::probe_found});
   }
 }
 
@@ -97,8 +99,8 @@ void preview_kind(vole::Catalog& catalog, const std::string& kind, const std::st
   page.squares({{margin, 72}, room}, 4 * scale);
   draw_shown(page, shown, at, scale);
   if (thing.lamp && thing.lamp->radius >= 1) {
-    page.shape(vole::Shape::circle(lamp_at(thing), thing.lamp->radius), at, scale, lamp_mark);
-    page.text({half - 2 * margin - 60, 16}, "lamp", lamp_mark);
+    page.shape(vole::Shape::circle(lamp_at(thing), thing.lamp->radius), at, scale, vole::mark_colours::lamp);
+    page.text({half - 2 * margin - 60, 16}, "lamp", vole::mark_colours::lamp);
   }
   if (shown.frame) name_points(page, thing, *shown.frame, at, scale);
   if (thing.probes) name_probes(page, *thing.probes, at, scale);

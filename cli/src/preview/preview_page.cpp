@@ -6,6 +6,7 @@
 #include <iterator>
 
 #include "vole/draw/box.hpp"
+#include "vole/draw/mark_colours.hpp"
 #include "vole/draw/raster.hpp"
 #include "vole/scene/pictures/shape_drawing.hpp"
 
@@ -167,7 +168,7 @@ void draw_frame(Page& page, const vole::Sheet& sheet, int index, IVec2 at, int s
   if (sheet.stand_in)
     page.text(at + frame.size * scale / 2, sheet.name,
               {.anchor = vole::Anchor::centre, .scale = std::clamp(scale / 4, 1, 2)});
-  page.cross(at + frame.pivot * scale, 5, mark);
+  page.cross(at + frame.pivot * scale, 5, vole::mark_colours::position);
   for (std::size_t i = 0; i < sheet.points.size(); ++i)
     page.cross(at + sheet.points[i].at(index) * scale + IVec2{scale / 2, scale / 2}, 3, point_mark(i));
 }
@@ -178,7 +179,7 @@ void draw_key(Page& page, const vole::Sheet& sheet, IVec2 at) {
     page.text(at + IVec2{18, 0}, name, colour);
     at.x += 30 + 2 * vole::plain_font().measure(name).x;
   };
-  entry("pivot", mark);
+  entry("pivot", vole::mark_colours::position);
   for (std::size_t i = 0; i < sheet.points.size(); ++i) entry(sheet.points[i].name, point_mark(i));
 }
 

@@ -18,8 +18,10 @@ using vole::Entity;
 using vole::Ledge;
 using vole::Reach;
 
+constexpr Colour reached{0x7f, 0xc0, 0x5c, 0xff};
+
 void draw_ledge(DrawList& list, LayerId layer, const Ledge& ledge) {
-  const Colour colour = ledge.reached ? body_mark : solid_mark;
+  const Colour colour = ledge.reached ? reached : missing;
   const vole::Vec2 first = ledge.spots.front();
   if (ledge.spots.size() == 1) list.fill(layer, {{first.x - 4, first.y}, {8, 2}}, colour);
   for (std::size_t i = 1; i < ledge.spots.size(); ++i)
@@ -87,7 +89,7 @@ void preview_reach(vole::Catalog& catalog, const vole::Level& level, const std::
             .visit<vole::Body, vole::Pose>([&](Entity other, const vole::Body&, const vole::Pose&) {
               if (other == thing || is_touched(reach, other)) return;
               list.fill(layer, stage.solids().body(other).bounds(),
-                        {solid_mark.r, solid_mark.g, solid_mark.b, 120});
+                        {missing.r, missing.g, missing.b, 120});
             });
         const vole::Vec2 start = stage.get<vole::Pose>(thing).at;
         list.fill(layer, {start - vole::Vec2{3, 3}, {6, 6}}, mark);

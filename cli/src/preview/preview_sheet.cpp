@@ -5,6 +5,7 @@
 #include <algorithm>
 
 #include "preview_page.hpp"
+#include "vole/draw/mark_colours.hpp"
 
 namespace {
 
@@ -180,11 +181,11 @@ void preview_baseline(const vole::Sheet& sheet, const std::vector<const vole::Cl
       // Pivots are where that of the sheet is in a frame of full size.
       const IVec2 pivot = at + sheet.pivot.in(sheet.frame_size) * scale;
       if (at.y != drawn_row) {
-        page.fill({{margin, pivot.y}, {page_size.x - 2 * margin, 1}}, mark);
+        page.fill({{margin, pivot.y}, {page_size.x - 2 * margin, 1}}, vole::mark_colours::position);
         drawn_row = at.y;
       }
       page.posed(frame, pivot, scale, {});
-      page.fill({{pivot.x, pivot.y - 3}, {1, 7}}, mark);
+      page.fill({{pivot.x, pivot.y - 3}, {1, 7}}, vole::mark_colours::position);
       if (i == 0) page.text({at.x, at.y + sheet.frame_size.y * scale + 8}, clip->name);
       page.text({at.x, at.y + sheet.frame_size.y * scale + 28}, fmt::format("{}", clip->frames[i]),
                 {.colour = faint});

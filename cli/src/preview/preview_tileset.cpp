@@ -5,6 +5,7 @@
 #include <algorithm>
 
 #include "preview_page.hpp"
+#include "vole/draw/mark_colours.hpp"
 #include "vole/level/tile_table.hpp"
 
 namespace {
@@ -39,7 +40,9 @@ void draw_tile(Page& page, const vole::Tile& tile, IVec2 at, IVec2 size, int sca
   page.squares({at, size * scale}, 16);
   page.frame(tile.frames[0], at, scale);
   if (tile.form)
-    page.shape(tile.form->shape(), at, scale, tile.form->one_way == vole::OneWay::no ? solid_mark : mark);
+    page.shape(tile.form->shape(), at, scale,
+               tile.form->one_way == vole::OneWay::no ? vole::mark_colours::solid_tile
+                                                      : vole::mark_colours::one_way);
 }
 
 // Which neighbours are of the material: nine squares, the middle one the tile itself.
@@ -49,7 +52,7 @@ void draw_neighbours(Page& page, vole::Neighbours neighbours, IVec2 at) {
   page.fill({at + IVec2{size, size}, {size - 1, size - 1}}, ink);
   for (std::size_t i = 0; i < vole::neighbour_steps.size(); ++i)
     if ((neighbours >> i & 1) != 0)
-      page.fill({at + (vole::neighbour_steps[i] + IVec2{1, 1}) * size, {size - 1, size - 1}}, probe_mark);
+      page.fill({at + (vole::neighbour_steps[i] + IVec2{1, 1}) * size, {size - 1, size - 1}}, mark);
 }
 
 // An island with all that edges meet: points, bays, a lake, ground of one cell and a strip.
@@ -64,9 +67,10 @@ class EdgesPage {
       : tileset_(tileset), page_({page_size.x, std::max(page_size.y, height)}) {}
 
   void draw() {
-    page_.text({margin, 16},
-               fmt::format("{}: {} material{} of tiles; a case that is not there shows the nearest that is",
-                           tileset_.name, tileset_.materials.size(), tileset_.materials.size() == 1 ? "" : "s"));
+    page_.text(
+        {margin, 16},
+        fmt::format("{}: {} material{} of tiles; a case that is not there shows the nearest that is",
+                    tileset_.name, tileset_.materials.size(), tileset_.materials.size() == 1 ? "" : "s"));
     int top = 48;
     for (std::size_t i = 0; i < tileset_.materials.size(); ++i) {
       draw_material(i, top);
@@ -81,11 +85,12 @@ class EdgesPage {
   void draw_material(std::size_t index, int top) {
     const vole::TileMaterial& material = tileset_.materials[index];
     const std::vector<vole::Neighbours>& cases = vole::cases_of(material.neighbours);
-    page_.text({margin, top},
-               fmt::format("{}: {}, {} of {} cases", material.name,
-                           vole::enum_names(vole::NeighbourSet{})[static_cast<std::size_t>(material.neighbours)],
-                           material.cases.size(), cases.size()),
-               mark);
+    page_.text(
+        {margin, top},
+        fmt::format("{}: {}, {} of {} cases", material.name,
+                    vole::enum_names(vole::NeighbourSet{})[static_cast<std::size_t>(material.neighbours)],
+                    material.cases.size(), cases.size()),
+        mark);
     const bool many = cases.size() > 16;
     const int columns = many ? 12 : 4;
     const IVec2 tile = tileset_.tile_size;
@@ -99,15 +104,16 @@ class EdgesPage {
     draw_island(index, {margin + columns * step.x + 24, top + 24});
   }
 
-  void draw_case(const vole::TileMaterial& material, int number, vole::Neighbours neighbours, IVec2 at, int scale) {
+  void draw_case(const vole::TileMaterial& material, int number, vole::Neighbours neighbours, IVec2 at,
+                 int scale) {
     const auto its = std::find_if(material.cases.begin(), material.cases.end(),
                                   [neighbours](const auto& each) { return each.neighbours == neighbours; });
     const IVec2 size = tileset_.tile_size;
     const IVec2 below{at.x, at.y + size.y * scale + 4};
     draw_neighbours(page_, neighbours, below);
     page_.text({below.x + 18, below.y + 4}, std::to_string(number),
-               its == material.cases.end() ? solid_mark : ink);
-    if (its == material.cases.end()) return page_.outline({at, size * scale}, solid_mark);
+               its == material.cases.end() ? missing : ink);
+    if (its == material.cases.end()) return page_.outline({at, size * scale}, missing);
     page_.squares({at, size * scale}, 8);
     page_.frame(tileset_.tiles[static_cast<std::size_t>(its->choices[0].tile)].frames[0], at, scale);
     if (its->choices.size() > 1)

@@ -8,6 +8,7 @@
 #include "scene/tick.hpp"
 #include "vole/asset/font.hpp"
 #include "vole/base/trig.hpp"
+#include "vole/draw/mark_colours.hpp"
 #include "vole/draw/text.hpp"
 #include "vole/scene/pictures/shape_drawing.hpp"
 #include "vole/world/lamp.hpp"
@@ -37,19 +38,19 @@ struct RoleLook {
   std::string_view name;
   Colour colour;
 };
-constexpr std::array<RoleLook, 13> looks{{{"solid tile", {0xd9, 0x72, 0x4a, 0xff}},
-                                          {"one-way", {0xed, 0xa6, 0x3f, 0xff}},
-                                          {"solid body", {0x7f, 0xb8, 0xb0, 0xff}},
-                                          {"touched", {0xf7, 0xf3, 0xe3, 0xff}},
-                                          {"sensor", {0xb1, 0x89, 0xb4, 0xff}},
-                                          {"off", {0x4a, 0x4a, 0x6a, 0xff}},
-                                          {"zone", {0x6d, 0x8a, 0x3f, 0xff}},
-                                          {"probe: found", {0xa9, 0xbb, 0x5c, 0xff}},
-                                          {"probe: nothing", {0xb3, 0x48, 0x5a, 0xff}},
-                                          {"contact", {0xff, 0xff, 0xff, 0xff}},
-                                          {"position", {0xe6, 0xc7, 0x7d, 0xff}},
-                                          {"lamp", {0xe8, 0xdf, 0xc8, 0xff}},
-                                          {"camera", {0x8d, 0x93, 0xa6, 0xff}}}};
+constexpr std::array<RoleLook, 13> looks{{{"solid tile", mark_colours::solid_tile},
+                                          {"one-way", mark_colours::one_way},
+                                          {"solid body", mark_colours::solid_body},
+                                          {"touched", mark_colours::touched},
+                                          {"sensor", mark_colours::sensor},
+                                          {"off", mark_colours::off},
+                                          {"zone", mark_colours::zone},
+                                          {"probe: found", mark_colours::probe_found},
+                                          {"probe: nothing", mark_colours::probe_nothing},
+                                          {"contact", mark_colours::contact},
+                                          {"position", mark_colours::position},
+                                          {"lamp", mark_colours::lamp},
+                                          {"camera", mark_colours::camera}}};
 
 class Xray {
  public:
