@@ -11,12 +11,14 @@
 #include "vole/base/names.hpp"
 #include "vole/base/writing.hpp"
 #include "vole/input/controls.hpp"
+#include "vole/level/kinds.hpp"
 #include "vole/level/level.hpp"
 
 namespace {
 
 using vole::Error;
 using vole::FilePosition;
+using vole::TomlValue;
 
 // Words that C++ keeps for itself.
 const std::set<std::string_view> reserved{
@@ -73,27 +75,89 @@ class HeaderWriter {
     out_ += fmt::format("struct {} {{\n  static constexpr ::vole::SheetName name{{{{{}}}}};\n", id,
                         in_quotes(sheet.name));
     const std::map<std::string, std::string> outer = taken_;
-    members("clip", "ClipName", id, vole::names_of(sheet.clips));
-    members("set", "ClipName", id, vole::names_of(sheet.sets));
-    members("point", "PointName", id, vole::names_of(sheet.points));
-    members("frame", "FrameName", id, sheet.frame_names);
+    // With its scopes, since a clip may have the sheet's own name.
+    const std::string own = "::names::sheet::" + id;
+    members("clip", "ClipName", own, vole::names_of(sheet.clips));
+    members("set", "ClipName", own, vole::names_of(sheet.sets));
+    members("point", "PointName", own, vole::names_of(sheet.points));
+    members("frame", "FrameName", own, sheet.frame_names);
     out_ += "};\n\n";
     taken_ = outer;
   }
 
-  void members(std::string_view scope, std::string_view type, const std::string& id,
+  void members(std::string_view scope, std::string_view type, const std::string& sheet,
                const std::vector<std::string>& names) {
     if (names.empty()) return;
     begin_scope();
     out_ += fmt::format("  struct {} {{\n", scope);
     for (const std::string& name : names)
-      out_ += fmt::format("    static constexpr ::vole::{}<{}> {}{{{{{}}}}};\n", type, id, take(name),
+      out_ += fmt::format("    static constexpr ::vole::{}<{}> {}{{{{{}}}}};\n", type, sheet, take(name),
                           in_quotes(name));
     out_ += "  };\n";
   }
 
   std::map<std::string, std::string> taken_;  // identifiers of this scope and the names they stand for
   std::string out_;
+};
+
+// What files say by name, once each and sorted. The files are read as TOML alone: whether they are right is said elsewhere.
+class FileNames {
+ public:
+  FileNames(const std::string& root, GameNames& names) : root_(root), names_(names) {}
+
+  void read() {
+    project();
+    kinds();
+    for (const std::string& level : names_.levels) this->level(level);
+    for (const auto& sheet : names_.sheets)
+      for (const std::string& fact : sheet->rules.facts()) names_.facts.push_back(fact);
+    for (std::vector<std::string>* const list :
+         {&names_.kinds, &names_.tags, &names_.categories, &names_.scenes, &names_.facts, &names_.cues,
+          &names_.places, &names_.zones, &names_.paths, &names_.pieces}) {
+      std::sort(list->begin(), list->end());
+      list->erase(std::unique(list->begin(), list->end()), list->end());
+    }
+  }
+
+ private:
+  static void add_text(const TomlValue* text, std::vector<std::string>& list) {
+    if (text && text->type == TomlValue::Type::text && !text->text.empty()) list.push_back(text->text);
+  }
+  static void add_keys(const TomlValue* table, std::vector<std::string>& list) {
+    if (table)
+      for (const TomlValue::Entry& entry : table->entries) list.push_back(entry.key);
+  }
+
+  void project() {
+    const std::string file = vole::join_path(root_, "game.toml");
+    if (!vole::file_exists(file)) return;
+    const TomlValue game = vole::read_toml(file);
+    add_text(game.find("first_scene"), names_.scenes);
+    add_keys(game.find("scenes"), names_.scenes);
+    add_keys(game.find("categories"), names_.categories);
+    names_.categories.insert(names_.categories.end(), {"ground", "plain"});
+  }
+
+  void kinds() {
+    const vole::Kinds kinds = vole::read_kinds(root_);
+    names_.kinds = vole::names_of(kinds.all);
+    names_.tags = kinds.tags();
+    for (const auto& kind : kinds.all)
+      if (const TomlValue* const edge = kind.value.find("level_edge")) add_text(edge->find("tells"), names_.cues);
+  }
+
+  void level(const std::string& name) {
+    const TomlValue level = vole::read_toml(vole::join_path(root_, "levels/" + name + ".level.toml"));
+    add_keys(level.find("pieces"), names_.pieces);
+    const std::pair<const char*, std::vector<std::string>*> lists[] = {
+        {"places", &names_.places}, {"zones", &names_.zones}, {"paths", &names_.paths}};
+    for (const auto& [key, list] : lists)
+      if (const TomlValue* const items = level.find(key))
+        for (const TomlValue& item : items->items) add_text(item.find("name"), *list);
+  }
+
+  const std::string& root_;
+  GameNames& names_;
 };
 
 bool has_ending(std::string_view file, std::initializer_list<std::string_view> endings) {
@@ -145,6 +209,7 @@ GameNames names_of_game(vole::Catalog& catalog) {
     names.actions = vole::names_of(controls.actions);
     names.axes = vole::names_of(controls.axes);
   }
+  FileNames(catalog.root(), names).read();
   return names;
 }
 
@@ -157,6 +222,16 @@ std::string names_header(const GameNames& names) {
   header.plain("sound", "SoundName", names.sounds);
   header.plain("action", "ActionName", names.actions);
   header.plain("axis", "AxisName", names.axes);
+  header.plain("kind", "KindName", names.kinds);
+  header.plain("tag", "TagName", names.tags);
+  header.plain("category", "CategoryName", names.categories);
+  header.plain("scene", "SceneName", names.scenes);
+  header.plain("fact", "FactName", names.facts);
+  header.plain("cue", "CueName", names.cues);
+  header.plain("place", "PlaceName", names.places);
+  header.plain("zone", "ZoneName", names.zones);
+  header.plain("path", "PathName", names.paths);
+  header.plain("pieces", "PiecesName", names.pieces);
   return fmt::format(
       "{}\n#pragma once\n\n#include <vole/asset/names.hpp>\n\nnamespace names {{\n\n{}}}  // namespace "
       "names\n",

@@ -24,7 +24,7 @@ const Track& blink() {
   static const Track track = [] {
     Track made{.name = "blink"};
     for (int i = 0; i <= 10; ++i)
-      made.opacity.push_back({i * 100'000, i % 2 == 0 && i < 10 ? 0.15f : 1.0f, Ease::stepped});
+      made.opacity.push_back({i * 100'000, i % 2 == 1 && i < 10 ? 0.15f : 1.0f, Ease::stepped});
     return made;
   }();
   return track;

@@ -20,6 +20,7 @@ ThingSelector named(ThingSelector::What what, std::string_view name) {
 
 ThingSelector::ThingSelector(const char* text) : ThingSelector(std::string_view(text)) {}
 ThingSelector::ThingSelector(const std::string& text) : ThingSelector(std::string_view(text)) {}
+ThingSelector::ThingSelector(KindName kind) : ThingSelector(kind.text) {}
 ThingSelector::ThingSelector(std::string_view text) {
   const MeantThings meant = meant_things(text);
   name = meant.name;

@@ -33,5 +33,15 @@ struct LevelName : detail::NameText {};
 struct SoundName : detail::NameText {};
 struct ActionName : detail::NameText {};
 struct AxisName : detail::NameText {};
+struct KindName : detail::NameText {};
+struct TagName : detail::NameText {};
+struct CategoryName : detail::NameText {};
+struct SceneName : detail::NameText {};
+struct FactName : detail::NameText {};
+struct CueName : detail::NameText {};
+struct PlaceName : detail::NameText {};
+struct ZoneName : detail::NameText {};
+struct PathName : detail::NameText {};
+struct PiecesName : detail::NameText {};
 
 }  // namespace vole

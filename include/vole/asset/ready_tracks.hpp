@@ -12,7 +12,7 @@ struct Track;
 namespace tracks {
 const Track& squash();   // flat, and back: on landing
 const Track& stretch();  // tall, and back: on a jump
-const Track& blink();    // unseen and seen, for a second: after a hit
+const Track& blink();    // seen and unseen, for a second: after a hit
 // One of these; nullptr when none has this name.
 const Track* find(std::string_view name);
 }  // namespace tracks

@@ -17,6 +17,7 @@
 #include <string_view>
 #include <vector>
 
+#include "vole/asset/names.hpp"
 #include "vole/base/entity.hpp"
 #include "vole/base/vec.hpp"
 
@@ -37,6 +38,7 @@ struct ThingSelector {
   ThingSelector(const char* text);         // NOLINT: a text stands for the things that it is about
   ThingSelector(std::string_view text);    // NOLINT
   ThingSelector(const std::string& text);  // NOLINT
+  ThingSelector(KindName kind);            // NOLINT
 };
 //   cues.when_meet("vole", vole::tagged("seed"), ...);
 ThingSelector tagged(std::string_view tag);
