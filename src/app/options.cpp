@@ -7,6 +7,7 @@
 #include <limits>
 
 #include "option_words.hpp"
+#include "vole/app/printed_values.hpp"
 #include "vole/base/error.hpp"
 #include "vole/base/names.hpp"
 
@@ -18,17 +19,36 @@ using Value = OptionWord::Value;
 constexpr std::int64_t most_ticks_of_run = 1'000'000'000'000;
 
 // "FILE" or "FILE@TICK".
-std::string take_shot(const std::string& text, std::vector<Shot>& shots) {
+std::string take_shot(const std::string& text, std::string_view example, std::vector<Shot>& shots) {
   const std::size_t at = text.rfind('@');
   Shot shot{text.substr(0, at), std::nullopt};
   if (at != std::string::npos) {
     std::uint64_t tick = 0;
     if (const std::string wrong = take_whole(text.substr(at + 1), 0, most_ticks_of_run, tick); !wrong.empty())
-      return fmt::format("after the @ of \"{}\", as in picture.png@120, {}", text, wrong);
+      return fmt::format("after the @ of \"{}\", as in {}, {}", text, example, wrong);
     shot.tick = static_cast<std::int64_t>(tick);
   }
-  if (shot.file.empty()) return "the name of a picture is wanted, as in picture.png@120";
+  if (shot.file.empty()) return fmt::format("the name of a file is wanted, as in {}", example);
   shots.push_back(std::move(shot));
+  return {};
+}
+
+// "VALUES" or "VALUES@N".
+std::string take_print(const std::string& text, Options& options) {
+  const std::size_t at = text.rfind('@');
+  if (at != std::string::npos) {
+    std::uint64_t every = 0;
+    if (const std::string wrong = take_whole(text.substr(at + 1), 1, most_ticks_of_run, every); !wrong.empty())
+      return fmt::format("after the @ of \"{}\", as in robin.pose.at@60, {}", text, wrong);
+    options.print_every = static_cast<std::int64_t>(every);
+  }
+  options.print = text.substr(0, at);
+  try {
+    static_cast<void>(PrintedValues(options.print));
+  } catch (const Error& error) {
+    const Problem& problem = error.problems()[0];
+    return problem.text + (problem.hint.empty() ? "" : "; " + problem.hint);
+  }
   return {};
 }
 
@@ -73,8 +93,9 @@ OptionWord whole_option(std::string name, Whole least, Whole most, Number& numbe
 // said.
 std::string end_somewhere(Options& options) {
   if (!options.headless || options.ticks || !options.replay.empty() || !options.schemas.empty()) return {};
-  for (const Shot& shot : options.shots)
-    if (shot.tick) options.ticks = std::max(options.ticks.value_or(0), *shot.tick);
+  for (const std::vector<Shot>* const shots : {&options.shots, &options.states})
+    for (const Shot& shot : *shots)
+      if (shot.tick) options.ticks = std::max(options.ticks.value_or(0), *shot.tick);
   if (options.ticks) return {};
   return "--headless: say where the run ends: with --ticks N, --replay FILE or --shot FILE@TICK";
 }
@@ -93,7 +114,13 @@ std::vector<OptionWord> options_of_games(Options& options) {
       whole_option<std::int64_t>("--ticks", 0, most_ticks_of_run, options.ticks, "End after this many ticks"),
       {"--shot", "FILE[@TICK]", Value::needed,
        "Save a picture of a tick, or of the end; may be given more than once",
-       [&options](const std::string& value) { return take_shot(value, options.shots); }},
+       [&options](const std::string& value) { return take_shot(value, "picture.png@120", options.shots); }},
+      {"--state", "FILE[@TICK]", Value::needed,
+       "Write the whole state after a tick, or at the end, as TOML; may be given more than once",
+       [&options](const std::string& value) { return take_shot(value, "state.toml@120", options.states); }},
+      {"--print", "VALUES[@N]", Value::needed,
+       "Print values after each tick, or every N ticks, as \"robin.pose.at, scene.lives\"",
+       [&options](const std::string& value) { return take_print(value, options); }},
       whole_option<std::uint64_t>(
           "--seed", 0, std::numeric_limits<std::uint64_t>::max(), options.seed,
           "Seed of all chance (when left out: drawn for a window, 0 with --headless)"),

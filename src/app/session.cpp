@@ -51,7 +51,9 @@ Session::Session(Game game, Project project, Options options, Host& host)
       bindings_(files_.controls),
       clock_(project_.ticks_per_second),
       loading_(project_.assets, files_.catalog),
-      shots_(options_),
+      pictures_(options_.shots, [this](const std::string& file) { save_picture(file); }),
+      states_(options_.states, [this](const std::string& file) { write_whole(file, simulation_.to_toml()); }),
+      printed_(options_.print.empty() ? std::nullopt : std::optional<PrintedValues>(options_.print)),
       xray_(options_.xray),
       trouble_(project_.root),
       canvas_(project_.canvas),
@@ -76,7 +78,7 @@ Session::Session(Game game, Project project, Options options, Host& host)
   begin_loading();
   // A wrong name is an error while the game starts; from here on it is shown and can be fixed.
   if (files_.watched()) files_.catalog.use_stand_ins();
-  shots_.save_due(ticks(), scene_name(), [this]() -> const Image& { return draw(1.0f); });
+  write_due();
 }
 
 Session::~Session() = default;
@@ -139,7 +141,21 @@ void Session::tick() {
     save_recording();
   }
   if (simulation_.change()) survive([this] { begin_loading(); });
-  shots_.save_due(ticks(), scene_name(), [this]() -> const Image& { return draw(1.0f); });
+  write_due();
+}
+
+void Session::save_picture(const std::string& file) {
+  const Image& canvas = draw(1.0f);
+  int factor = options_.scale > 0 ? options_.scale : 4;
+  while (factor > 1 && !may_be_enlarged(canvas.size(), factor)) --factor;
+  write_png(file, enlarged(canvas, factor));
+}
+
+void Session::write_due() {
+  pictures_.save_due(ticks(), scene_name());
+  states_.save_due(ticks(), scene_name());
+  if (printed_ && ticks() % options_.print_every == 0)
+    fmt::print("tick {}: {}\n", ticks(), printed_->line(simulation_, game_.types()));
 }
 
 bool Session::asks_for_control() const {
@@ -266,8 +282,8 @@ int Session::finish() {
   if (host_.shows()) host_.present(draw(1.0f));
   const bool recorded = recorder_.has_value();
   save_recording();
-  const bool all_saved =
-      shots_.save_last(ticks(), scene_name(), [this]() -> const Image& { return draw(1.0f); });
+  const bool pictures_saved = pictures_.save_last(ticks(), scene_name());
+  const bool all_saved = states_.save_last(ticks(), scene_name()) && pictures_saved;
   const std::string checksum_now = checksum_text(checksum());
   if (!replay_) {
     if (options_.headless || recorded) fmt::print("{} ticks, checksum {}\n", ticks(), checksum_now);

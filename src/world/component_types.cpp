@@ -102,6 +102,10 @@ const std::vector<FieldInfo>& ComponentTypes::Type::fields() const {
   return numeric_fields(*described);
 }
 
+const void* ComponentTypes::Type::find(const Entities& entities, Entity entity) const {
+  return entities.alive(entity) ? const_cast<Entities&>(entities).pool(number).find(entity.index) : nullptr;
+}
+
 FieldRef ComponentTypes::Type::field(Entities& entities, Entity entity, std::size_t index) const {
   void* const component = entities.alive(entity) ? entities.pool(number).find(entity.index) : nullptr;
   return component && index < fields().size() ? FieldRef(*fields()[index].field, component) : FieldRef();

@@ -11,6 +11,7 @@
 
 namespace vole {
 
+// A file that is written at a tick: a picture, or a state.
 struct Shot {
   std::string file;
   std::optional<std::int64_t> tick;  // after this many ticks; nothing: at the end of the run
@@ -19,7 +20,10 @@ struct Shot {
 struct Options {
   bool headless = false;
   std::optional<std::int64_t> ticks;  // end after this many
-  std::vector<Shot> shots;
+  std::vector<Shot> shots;   // pictures
+  std::vector<Shot> states;  // as TOML
+  std::string print;         // values that are printed (printed_values.hpp); empty: none
+  std::int64_t print_every = 1;  // ticks
   std::optional<std::uint64_t> seed;
   std::string record;
   std::string replay;

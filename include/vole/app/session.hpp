@@ -10,6 +10,7 @@
 #include "vole/app/live_files.hpp"
 #include "vole/app/options.hpp"
 #include "vole/app/player_bindings.hpp"
+#include "vole/app/printed_values.hpp"
 #include "vole/app/recorder.hpp"
 #include "vole/app/scene_loading.hpp"
 #include "vole/app/shots.hpp"
@@ -58,6 +59,9 @@ class Session final : public HostedRun {
   template <class Work>
   void survive(const Work& work);
   void show_trouble();
+  void save_picture(const std::string& file);
+  // What the options ask for after this tick.
+  void write_due();
   bool ticks_may_pass() const { return !loading() && !simulation_.half_entered(); }
   void notice_stand_ins();
   void say_progress();
@@ -83,7 +87,8 @@ class Session final : public HostedRun {
   PlayerBindings bindings_;
   TickClock clock_;
   SceneLoading loading_;
-  const Shots shots_;
+  const Shots pictures_, states_;
+  const std::optional<PrintedValues> printed_;
 
   XrayParts xray_;
   Trouble trouble_;

@@ -1,33 +1,34 @@
-// Pictures of a run that were asked for by its options: at a tick, or of its end.
+// Files that a run writes at a tick or at its end, as its options ask: pictures, or states.
 #pragma once
 
 #include <cstdint>
 #include <functional>
+#include <string>
 #include <string_view>
+#include <vector>
 
 #include "vole/app/options.hpp"
 
 namespace vole {
 
-class Image;
-
 class Shots {
  public:
-  // Draws the game as it stands.
-  using Draw = std::function<const Image&()>;
+  // Writes the game as it stands to a file.
+  using Save = std::function<void(const std::string& file)>;
 
   // Throws Error when one of the files cannot be written: better before the play than after it.
-  explicit Shots(const Options& options);
+  Shots(std::vector<Shot> shots, Save save);
 
-  // Saves those of this tick.
-  void save_due(std::int64_t ticks, std::string_view scene, const Draw& draw) const;
-  // Saves those of the end, and tells which were not reached. Whether all were.
-  bool save_last(std::int64_t ticks, std::string_view scene, const Draw& draw) const;
+  // Writes those of this tick.
+  void save_due(std::int64_t ticks, std::string_view scene) const;
+  // Writes those of the end, and reports which were not reached. Whether all were.
+  bool save_last(std::int64_t ticks, std::string_view scene) const;
 
  private:
-  void save(const Shot& shot, std::int64_t ticks, std::string_view scene, const Draw& draw) const;
+  void save(const Shot& shot, std::int64_t ticks, std::string_view scene) const;
 
-  const Options& options_;
+  std::vector<Shot> shots_;
+  Save save_;
 };
 
 }  // namespace vole

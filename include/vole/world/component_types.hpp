@@ -45,6 +45,8 @@ class ComponentTypes {
 
     // A component as a table says; what is wrong goes to the report.
     std::shared_ptr<void> parse(const TomlValue& table, Report& report) const;
+    // The one of a thing; nullptr when it has none.
+    const void* find(const Entities& entities, Entity entity) const;
     // Attaches a copy of such a component.
     void attach(Entities& entities, Entity entity, const void* component) const;
     // What a file may say of it: see schema.hpp.
