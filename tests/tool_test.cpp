@@ -1,8 +1,13 @@
 // The program `vole` and the games' own command line, as a person calls them.
+#include <fmt/core.h>
+
 #include <nlohmann/json.hpp>
+#include <sstream>
 
 #include "support.hpp"
 #include "vole/app/project.hpp"
+#include "vole/base/toml_value.hpp"
+#include "vole/base/writing.hpp"
 
 namespace {
 
@@ -382,7 +387,7 @@ TEST_CASE("a game answers its options, and says what is wrong with them") {
     CHECK(help.output.find(option) != std::string::npos);
   for (const char* words :
        {"--headless", "--tick 5", "--headless --ticks -1", "--headless --shot a.png@soon",
-        "--headless --ticks x", "--record a --replay b", "--headless --ticks 1 --scale 0", "stray"}) {
+        "--headless --ticks x", "--record a --replay a", "--headless --ticks 1 --scale 0", "stray"}) {
     CAPTURE(words);
     CHECK(allotment_in(folder, words).code == 2);
   }
@@ -399,6 +404,57 @@ TEST_CASE("a game answers its options, and says what is wrong with them") {
   CHECK(allotment_in(folder, "--headless --shot a.png@0 --xray").code == 0);
   CHECK(allotment_in(folder, "--headless --replay none.run").output == "none.run: error: no such file\n");
   CHECK(allotment_in(folder, "--headless --ticks 1 --shot no/such/\\\\0/x.png").code <= 1);
+}
+
+TEST_CASE("a game prints values and writes its state after the ticks that are asked for") {
+  TempFolder folder;
+  const std::string run = as_word(allotment_folder() + "/recordings/harvest.run");
+  const Ran ran = allotment_in(folder, "--headless --ticks 300 --replay " + run +
+                                           " --print 'vole.pose.at.x, camera.zoom, hedgehog.mind@100' "
+                                           "--state then.toml@200 --state last.toml");
+  CAPTURE(ran.output);
+  CHECK(ran.code == 0);
+  std::vector<std::string> printed;
+  std::istringstream lines(ran.output);
+  for (std::string line; std::getline(lines, line);)
+    if (line.find("vole.pose.at.x = ") != std::string::npos) printed.push_back(line);
+  REQUIRE(printed.size() == 4);
+  CHECK(printed[2].starts_with("tick 200: vole.pose.at.x = "));
+  CHECK(printed[2].find(", camera.zoom = 1.0, hedgehog.mind = ") != std::string::npos);
+  // What is printed is what the written state has.
+  const vole::TomlValue state = vole::read_toml(folder.path("then.toml"));
+  CHECK(state.find("ticks")->whole == 200);
+  const vole::TomlValue* vole = nullptr;
+  for (const vole::TomlValue& thing : state.find("entities")->find("things")->items)
+    if (const vole::TomlValue* const kind = thing.find("kind_of"))
+      if (!vole && kind->find("name") && kind->find("name")->text == "vole") vole = &thing;
+  REQUIRE(vole);
+  CHECK(printed[2].find(fmt::format("at.x = {},", vole::toml_number(static_cast<float>(
+                                                      vole->find("pose")->find("at")->items[0].number)))) !=
+        std::string::npos);
+  CHECK(vole::read_toml(folder.path("last.toml")).find("ticks")->whole == 300);
+  for (const char* wrong : {"''", "vole..at", "vole", "vole.pose@0", "vole.pose@x"}) {
+    CAPTURE(wrong);
+    CHECK(allotment_in(folder, std::string("--headless --ticks 1 --print ") + wrong).code != 0);
+  }
+  const Ran unknown = allotment_in(folder, "--headless --ticks 9 --replay " + run + " --print vole.pos.at");
+  CHECK(unknown.code == 1);
+  CHECK(unknown.output.find("no component \"pos\"; did you mean \"pose\"?") != std::string::npos);
+}
+
+TEST_CASE("an unchecked recording is made a checked one by recording its replay") {
+  TempFolder folder;
+  folder.write(
+      "by-hand.run",
+      "game = \"allotment\"\nticks = 90\ninputs = [\"30 start +\", \"31 start -\", \"50 walk 100\"]\n");
+  const Ran ran = allotment_in(folder, "--headless --replay by-hand.run --record checked.run");
+  CAPTURE(ran.output);
+  CHECK(ran.code == 0);
+  CHECK(ran.output.find("unchecked: its end is not compared") != std::string::npos);
+  CHECK(vole::read_text(folder.path("checked.run"), 1 << 20).find("checksum = ") != std::string::npos);
+  const Ran again = allotment_in(folder, "--headless --replay checked.run");
+  CHECK(again.code == 0);
+  CHECK(again.output.find("as recorded") != std::string::npos);
 }
 
 TEST_CASE("without a display a game says so, and does not play unseen") {

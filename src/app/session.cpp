@@ -65,7 +65,7 @@ Session::Session(Game game, Project project, Options options, Host& host)
     trouble_.print(wrong.problems());
     simulation_.use(bindings_.controls());
   }
-  if (!options_.record.empty() && !replay_) recorder_.emplace(project_, seed_, *recorded_);
+  if (!options_.record.empty()) recorder_.emplace(project_, seed_, *recorded_);
   // Better now than after the play.
   if (recorder_) expect_writable(options_.record);
   // Files must not change during a run that is recorded or replayed.
