@@ -27,6 +27,13 @@ ListItems items_of(const ListAccess& access, const void* list) {
   return access.items(const_cast<void*>(list), as_many_as_there_are);  // then nothing is changed
 }
 
+// A text that keeps its position is a name, unless its field says otherwise.
+FieldRule rule_of_name(const FieldRule& rule) {
+  FieldRule its = rule;
+  if (its.empty_text == EmptyText::usual) its.empty_text = EmptyText::refused;
+  return its;
+}
+
 // Items that lie in memory as they do in a state.
 bool lie_alike(const FieldType& item, std::size_t size) {
   return item.plain_size() == size;
@@ -243,7 +250,7 @@ FilePosition& LocatedType::where(void* located) const {
 void LocatedType::read(const TomlValue& toml, void* value, const FieldRule& rule, Report& report,
                        TableOf of) const {
   where(value) = toml.where;
-  item().read(toml, value, rule, report, of);
+  item().read(toml, value, rule_of_name(rule), report, of);
 }
 void LocatedType::write(TomlText& out, const void* value) const {
   item().write(out, value);
@@ -256,7 +263,7 @@ void LocatedType::read_state(StateReader& in, void* value) const {
   item().read_state(in, value);
 }
 TomlValue LocatedType::schema(const FieldRule& rule) const {
-  return item().schema(rule);
+  return item().schema(rule_of_name(rule));
 }
 void LocatedType::visit_all(const FieldType& wanted, void* value,
                             const std::function<void(void*)>& visit) const {

@@ -12,8 +12,11 @@ namespace {
 
 class TextType final : public FieldType {
  public:
-  void read(const TomlValue& toml, void* value, const FieldRule&, Report& report, TableOf) const override {
-    if (expect(toml, TomlValue::Type::text, "a text in quotes", report))
+  void read(const TomlValue& toml, void* value, const FieldRule& rule, Report& report, TableOf of) const override {
+    if (!expect(toml, TomlValue::Type::text, "a text in quotes", report)) return;
+    if (toml.text.empty() && of == TableOf::file && rule.empty_text == EmptyText::refused)
+      report.error(toml.where, "a name is expected here, and it is empty");
+    else
       *static_cast<std::string*>(value) = toml.text;
   }
   void write(TomlText& out, const void* value) const override {
@@ -29,7 +32,11 @@ class TextType final : public FieldType {
     text.resize(in.take_count());
     in.take(text.data(), text.size());
   }
-  TomlValue schema(const FieldRule&) const override { return type_schema("string"); }
+  TomlValue schema(const FieldRule& rule) const override {
+    TomlValue schema = type_schema("string");
+    if (rule.empty_text == EmptyText::refused) put(schema, "minLength", number_toml(1, true));
+    return schema;
+  }
 };
 
 class ColourType final : public PlainType<Colour> {

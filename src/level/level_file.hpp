@@ -191,7 +191,7 @@ void describe(V& v, LevelText& level) {
   v("sky", level.sky);
   v("light", level.light);
   v("tileset", level.tileset);
-  v("letters", level.letters, items(20'000));
+  v("letters", level.letters, may_be_empty().items(20'000));
   v("cells", level.cells, within(1, 1e9));
   v("sides", level.sides);
   v("layers", level.layers, needed().items(256));

@@ -2,8 +2,12 @@
 #pragma once
 
 #include <cstddef>
+#include <cstdint>
 
 namespace vole {
+
+// Whether a text in a file may be "". Usually it may, but for one that keeps its position (Located): that is a name.
+enum class EmptyText : std::uint8_t { usual, allowed, refused };
 
 // For a Vec2 the limits hold for each part, for a list for each item.
 // The limits of a state field (numbers only) hold whenever a state is read: what the program itself never goes beyond.
@@ -15,6 +19,7 @@ struct FieldRule {
   double most = no_limit;
   std::size_t most_items = 65536;  // of a list, or of a table with keys of the writer's choice
   bool is_position = false;        // see position()
+  EmptyText empty_text = EmptyText::usual;
 
   constexpr FieldRule within(double from, double to) const {
     FieldRule rule = *this;
@@ -41,6 +46,17 @@ constexpr FieldRule within(double least, double most) {
 // A list or table in a file has at most so many items.
 constexpr FieldRule items(std::size_t at_most) {
   return FieldRule{}.items(at_most);
+}
+
+constexpr FieldRule may_be_empty() {
+  FieldRule rule;
+  rule.empty_text = EmptyText::allowed;
+  return rule;
+}
+constexpr FieldRule must_not_be_empty() {
+  FieldRule rule;
+  rule.empty_text = EmptyText::refused;
+  return rule;
 }
 
 // It is a place in the level: a Vec2 or Rect in pixels, an IVec2 in cells, or a list of these. In a level without end it changes

@@ -26,7 +26,7 @@ void describe(V& v, Tags& tags) {
   v("names", tags.names);
 }
 inline OnlyField<std::vector<std::string>> one_field(Tags& tags) {
-  return {tags.names, items(most_tags)};
+  return {tags.names, must_not_be_empty().items(most_tags)};
 }
 
 }  // namespace vole
