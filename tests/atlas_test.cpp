@@ -61,7 +61,8 @@ void write_garden(const TempFolder& folder, std::uint64_t seed) {
   folder.write(
       "vole.sheet.toml",
       "frame = { size = [8, 8] }\npivot = [3, 7]\n[clips.run]\nframes = [0, 5]\nfps = 12.5\npivot = \"top\"\n"
-      "[clips.turn]\nrow = 1\nrange = [1, 3]\ntracks = [\"swell\"]\n[sets.walk]\ndirections = \"two\"\nrows = { left = 1 "
+      "[clips.turn]\nrow = 1\nrange = [1, 3]\ntracks = [\"swell\"]\n[sets.walk]\ndirections = \"two\"\nrows "
+      "= { left = 1 "
       "}\n"
       "[tracks.swell.fields]\n\"body.size\" = [{ at = 1, value = [1, 2] }]\n"
       "[[rules]]\nclip = \"walk\"\nwhen = [\"not grounded\", \"tired\"]\nhold = 0.5\n"

@@ -188,7 +188,8 @@ TEST_CASE("sets are played by rules and kinds, and tracks change fields that the
   write_tidy_game(folder);
   folder.write(
       "assets/mouse.sheet.toml",
-      "frame = { size = [8, 8] }\n[sets.run]\ndirections = \"two\"\nrows = { right = 0 }\n[sets.lost]\nrows = { a = 1 }\n"
+      "frame = { size = [8, 8] }\n[sets.run]\ndirections = \"two\"\nrows = { right = 0 }\n[sets.lost]\nrows "
+      "= { a = 1 }\n"
       "[clips.idle]\nframes = [0]\n[[rules]]\nclip = \"run\"\nwhen = [\"speed > 1\"]\n[[rules]]\nclip = "
       "\"idle\"\n[tracks.t.fields]\n\"body.sise\" = [{ at = 1, value = [1, 1] }]\n\"torch.reach\" = [{ at = "
       "1, "
@@ -542,7 +543,8 @@ TEST_CASE("what is solid otherwise than was meant is reported, each with its rul
   folder.write("src/main.cpp", "// \"mouse\", \"broad\" and \"loud\"\n");
   CHECK_THAT(found(), !Catch::Contains("[unasked-sensor]"));
   folder.write("src/main.cpp", "// \"mouse\" and \"broad\"\n");
-  append(folder, "kinds.toml", "[ear]\nbody = { size = [6, 6] }\nprobes.near = { categories = [\"plain\"] }\n");
+  append(folder, "kinds.toml",
+         "[ear]\nbody = { size = [6, 6] }\nprobes.near = { categories = [\"plain\"] }\n");
   CHECK_THAT(found(), !Catch::Contains("[unasked-sensor]"));
   folder.write("kinds.toml", kinds +
                                  "[bell]\nshapes = [{ at = [0, 0], radius = 4 }, { name = \"rim\", at = [0, "
@@ -618,8 +620,9 @@ TEST_CASE("check tells of materials without all cases, and of links and tiles' v
   const std::string level = vole::read_text(folder.path("levels/patch.level.toml"), 10000);
   const auto found = [&] { return vole_in(folder, "check").output; };
   const std::string tileset = vole::read_text(folder.path("assets/soil.tileset.toml"), 10000);
-  folder.write("assets/soil.tileset.toml",
-               tileset + "\n[materials.lawn]\ncases.all = \"soil\"\ncases.\"left, right, below\" = \"grass\"\n");
+  folder.write(
+      "assets/soil.tileset.toml",
+      tileset + "\n[materials.lawn]\ncases.all = \"soil\"\ncases.\"left, right, below\" = \"grass\"\n");
   CHECK_THAT(found(), Catch::Contains("material \"lawn\" has no tile for 14 of its 16 cases (\"none\", "
                                       "\"above\", \"right\", \"above, right\" "
                                       "and 10 more), and shows the nearest [missing-edges]"));

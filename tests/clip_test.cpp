@@ -484,7 +484,8 @@ TEST_CASE("a rule may wait until the clip has come to its end, and a mistake in 
 
 TEST_CASE("a sprite that is stopped plays nothing, and shows its first frame") {
   Ruled ruled;
-  ruled.reload("[clips.run]\nframes = [3, 4]\n[sets.way]\ndirections = \"two\"\nrows = { right = 0, left = 1 }\n");
+  ruled.reload(
+      "[clips.run]\nframes = [3, 4]\n[sets.way]\ndirections = \"two\"\nrows = { right = 0, left = 1 }\n");
   for (const char* name : {"run", "way"}) {
     ruled.sprite().play(name);
     ruled.tick(5);

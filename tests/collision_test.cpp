@@ -10,15 +10,15 @@
 
 namespace {
 
-using vole::QueryFilter;
 using vole::BodyMoved;
+using vole::BodyOrCell;
 using vole::BodyUse;
 using vole::CastHit;
 using vole::CellForm;
 using vole::CollisionBody;
 using vole::CollisionWorld;
-using vole::BodyOrCell;
 using vole::IVec2;
+using vole::QueryFilter;
 using vole::Rect;
 using vole::Shape;
 using vole::ShapeList;

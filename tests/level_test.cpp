@@ -366,8 +366,7 @@ TEST_CASE("on slippery tiles one speeds up and stops as much slower as they say"
   CHECK(ice.y == Approx(plain.y / 4).epsilon(0.01));
 }
 
-TEST_CASE(
-    "a level that is edited so that things stand in walls harms nobody, and lets go when it is fixed") {
+TEST_CASE("a level that is edited so that things stand in walls harms nobody, and lets go when it is fixed") {
   vole::Random chance(71);
   LevelStage test;
   test.folder.write(

@@ -20,8 +20,8 @@
 namespace {
 
 using vole::FilePosition;
-using vole::TomlValue;
 using vole::Report;
+using vole::TomlValue;
 
 bool has(const std::string& text, const std::string& part) {
   return text.find(part) != std::string::npos;
@@ -79,7 +79,8 @@ void gather(const TomlValue& schema, const std::string& before, const std::strin
 std::vector<TooMany> too_many_of(const TomlValue& schema) {
   std::vector<TooMany> found;
   if (const TomlValue* const properties = schema.find("properties"))
-    for (const TomlValue::Entry& entry : properties->entries) gather(entry.value, entry.key + "=", "\n", found);
+    for (const TomlValue::Entry& entry : properties->entries)
+      gather(entry.value, entry.key + "=", "\n", found);
   return found;
 }
 

@@ -5,9 +5,9 @@
 
 namespace {
 
-using vole::NeighbourSet;
 using vole::IVec2;
 using vole::Neighbours;
+using vole::NeighbourSet;
 
 bool has(int neighbours, int bit) {
   return (neighbours >> ((bit + 8) % 8) & 1) != 0;
@@ -49,16 +49,17 @@ const char* word(NeighbourSet set) {
 void write_materials(TempFolder& folder) {
   write_small_game(folder);
   folder.write_picture("assets/ground.png", {64, 192}, {0x4a, 0x30, 0x26, 0xff});
-  folder.write(
-      "assets/ground.tileset.toml",
-      "frame = { size = [8, 8] }\n"
-      "[tiles]\nramp = { cell = [7, 23], shape = \"rise\" }\nplank = { cell = [6, 23] }\n"
-      "[materials]\n"
-      "soil = { neighbours = \"four\", first = [0, 0], solid = true, joins = [\"ramp\", \"clay\"], variants = ["
-      "{ case = 15, cells = [[4, 0], [5, 0]], weight = 0.5 }] }\n"
-      "moss = { neighbours = \"diagonal\", first = [0, 4] }\n"
-      "clay = { neighbours = \"eight\", first = [0, 8], columns = 8, solid = true, missing = [46, 3], friction = "
-      "0.5 }\n");
+  folder.write("assets/ground.tileset.toml",
+               "frame = { size = [8, 8] }\n"
+               "[tiles]\nramp = { cell = [7, 23], shape = \"rise\" }\nplank = { cell = [6, 23] }\n"
+               "[materials]\n"
+               "soil = { neighbours = \"four\", first = [0, 0], solid = true, joins = [\"ramp\", \"clay\"], "
+               "variants = ["
+               "{ case = 15, cells = [[4, 0], [5, 0]], weight = 0.5 }] }\n"
+               "moss = { neighbours = \"diagonal\", first = [0, 4] }\n"
+               "clay = { neighbours = \"eight\", first = [0, 8], columns = 8, solid = true, missing = [46, "
+               "3], friction = "
+               "0.5 }\n");
   folder.write("levels/ground.level.toml",
                "tileset = \"ground\"\ncells = [12, 9]\n[[layers]]\nname = \"ground\"\n[[layers]]\nname = "
                "\"things\"\n");
@@ -232,9 +233,10 @@ TEST_CASE("materials may take their tiles case by case, and what is wrong with o
              Catch::Contains("a corner counts only where both sides beside it do"));
   CHECK_THAT(wrong("[materials.lawn]\ncases.\"left, right\" = \"soil\"\ncases.\"right, left\" = \"soil\"\n"),
              Catch::Contains("7:7: error: the case \"right, left\" is there already"));
-  CHECK_THAT(wrong("[materials.lawn]\nfirst = [1, 0]\n"),
-             Catch::Contains(
-                 "case 1 of material \"lawn\" is at column 2, row 0, but the picture has 2 columns and 1 rows"));
+  CHECK_THAT(
+      wrong("[materials.lawn]\nfirst = [1, 0]\n"),
+      Catch::Contains(
+          "case 1 of material \"lawn\" is at column 2, row 0, but the picture has 2 columns and 1 rows"));
   CHECK_THAT(wrong("[materials.lawn]\nfirst = [0, 0]\nmissing = [16]\n"),
              Catch::Contains("7:12: error: no case 16: there are 16"));
   CHECK_THAT(wrong("[materials.lawn]\nsolid = true\ncases.all = \"soil\"\n"),

@@ -165,8 +165,7 @@ TEST_CASE("what is wrong in routines and minds is reported at its place, with wh
       {"mind = [{}]", "\"does\" is missing"},
       {"mind = [{ does = \"chace\", of = \"walker\" }]", "did you mean \"chase\"?"},
       {"mind = [{ does = \"chase\" }]", "says what it is about"},
-      {"mind = [{ does = \"chase\", of = \"wlaker\" }]",
-       "no kind \"wlaker\"; did you mean \"walker\"?"},
+      {"mind = [{ does = \"chase\", of = \"wlaker\" }]", "no kind \"wlaker\"; did you mean \"walker\"?"},
       {"mind = [{ does = \"wander\", of = \"walker\" }]", "is about nothing"},
       {"mind = [{ does = \"wander\", path = \"round\" }]", "follows no path"},
       {"mind = [{ does = \"follow path\" }]", "names it"},
@@ -429,7 +428,8 @@ TEST_CASE("a mover cannot tell its pilots apart: a player, a routine, a mind and
   vole::Routine& routine = stage.get<vole::Routine>(follower);
   for (std::size_t i = 0, from = 0; i <= pushed.size(); ++i)
     if (i == pushed.size() || pushed[i] != pushed[from]) {
-      routine.steps.push_back({fmt::format("{} ticks {}", i - from, pushed[from] > 0 ? "right" : "left"), {}});
+      routine.steps.push_back(
+          {fmt::format("{} ticks {}", i - from, pushed[from] > 0 ? "right" : "left"), {}});
       from = i;
     }
   follows(follower, [](std::size_t) {});
@@ -452,7 +452,8 @@ TEST_CASE("a mover cannot tell its pilots apart: a player, a routine, a mind and
 TEST_CASE("the nearest of many is found as a plain look at all of them finds it") {
   vole::Random chance(6);
   Yard yard(
-      dog + "top_mover = { speed = 0 }\nmind = [{ does = \"chase\", of = \"tagged prey\", within = 40 }]\n" + hare,
+      dog + "top_mover = { speed = 0 }\nmind = [{ does = \"chase\", of = \"tagged prey\", within = 40 }]\n" +
+          hare,
       {}, walls({}));
   std::vector<Entity> dogs, hares;
   for (int i = 0; i < 60; ++i)

@@ -540,9 +540,10 @@ TEST_CASE(
   test.game.moves<Skater>("skater", skate);
   TempFolder folder;
   write_small_game(folder);
-  folder.write("kinds.toml",
-               "[mouse]\nbody = { size = [6, 6] }\nskater = { push = 300 }\nroutine = { steps = [\"2 right\"] "
-               "}\n[crumb]\nbody = { size = [4, 4] }\n");
+  folder.write(
+      "kinds.toml",
+      "[mouse]\nbody = { size = [6, 6] }\nskater = { push = 300 }\nroutine = { steps = [\"2 right\"] "
+      "}\n[crumb]\nbody = { size = [4, 4] }\n");
   vole::Stage& stage = test.start(folder);
   stage.load_level("patch");
   const Entity mouse = stage.first("mouse");

@@ -100,11 +100,12 @@ struct Way : TestStage {
                          static_cast<std::uint8_t>((x ^ y) * 3), 255};
     vole::write_png(folder.path("assets/earth.png"), art);
     vole::write_png(folder.path("assets/hills.png"), art);
-    folder.write("assets/earth.tileset.toml",
-                 "frame = { size = [8, 8] }\n[tiles]\nramp = { cell = [7, 4], shape = \"rise\" }\n"
-                 "leaf = { cell = [6, 4] }\n[materials.soil]\nneighbours = \"four\"\nfirst = [0, 0]\nsolid = true\n"
-                 "columns = 4\n" +
-                     variants);
+    folder.write(
+        "assets/earth.tileset.toml",
+        "frame = { size = [8, 8] }\n[tiles]\nramp = { cell = [7, 4], shape = \"rise\" }\n"
+        "leaf = { cell = [6, 4] }\n[materials.soil]\nneighbours = \"four\"\nfirst = [0, 0]\nsolid = true\n"
+        "columns = 4\n" +
+            variants);
   }
 
   bool across() const { return vole::is_across(side); }

@@ -167,7 +167,8 @@ TEST_CASE("a strip and a baseline show every frame of the clip, a diagram what e
   write_colours(
       folder,
       "[clips.a]\nframes = [0, 3, 5]\nevents = { step = 1 }\n[clips.b]\nframes = [1, 2]\n[sets.both]\n"
-      "directions = \"two\"\nclips = { right = \"b\" }\n[[rules]]\nclip = \"both\"\nwhen = [\"vx > 3\", \"not tired\"]\n"
+      "directions = \"two\"\nclips = { right = \"b\" }\n[[rules]]\nclip = \"both\"\nwhen = [\"vx > 3\", "
+      "\"not tired\"]\n"
       "[[rules]]\nclip = \"a\"\nhold = 0.3\n");
   const auto drawn = [&](const std::string& words) {
     const Ran ran = vole_in(folder, "preview assets/mouse.sheet.toml -o out.png " + words);

@@ -53,7 +53,7 @@ std::string random_word(vole::Random& chance) {
 
 // A random table of numbers and tables, as a toml and as a map from dotted paths.
 vole::TomlValue random_table(vole::Random& chance, int depth, const std::string& path,
-                        std::map<std::string, std::int64_t>& flat) {
+                             std::map<std::string, std::int64_t>& flat) {
   vole::TomlValue table;
   for (const std::string& key : {std::string("a"), std::string("b"), std::string("c")}) {
     if (chance.chance(0.35f)) continue;
@@ -70,7 +70,8 @@ vole::TomlValue random_table(vole::Random& chance, int depth, const std::string&
   return table;
 }
 
-void flatten(const vole::TomlValue& table, const std::string& path, std::map<std::string, std::int64_t>& flat) {
+void flatten(const vole::TomlValue& table, const std::string& path,
+             std::map<std::string, std::int64_t>& flat) {
   for (const auto& entry : table.entries) {
     if (entry.value.type == vole::TomlValue::Type::table)
       flatten(entry.value, path + "." + entry.key, flat);

@@ -266,7 +266,8 @@ TEST_CASE("what is wrong with a set is reported at its place") {
           "mouse.sheet.toml:6:21: error: \"don\" is none of the 4 ways of this set; did you mean \"down\"?"));
   CHECK(has(walker.wrong("directions = \"four\"\nrows = { right = 0 }"),
             ":4:7: error: set \"s\" has no clip for \"down\", \"up\"; missing = \"turned\" would rotate"));
-  CHECK(has(walker.wrong("directions = \"two\"\nmissing = \"error\"\nrows = { right = 0 }"), "no clip for \"left\""));
+  CHECK(has(walker.wrong("directions = \"two\"\nmissing = \"error\"\nrows = { right = 0 }"),
+            "no clip for \"left\""));
   CHECK(has(walker.wrong("directions = \"fuor\"\nrows = { right = 0 }"), "did you mean \"four\"?"));
   CHECK(
       has(walker.wrong("clips = { a = \"sitt\" }"), "no clip \"sitt\" in \"mouse\"; did you mean \"sit\"?"));

@@ -404,7 +404,8 @@ TEST_CASE(
   CHECK(stage.get<vole::Sprite>(thing).sheet()->name == "crumb");
 }
 
-TEST_CASE("a sheet that is refused for one bad track is taken by no sprite, and reported once for all of them") {
+TEST_CASE(
+    "a sheet that is refused for one bad track is taken by no sprite, and reported once for all of them") {
   TestStage test;
   TempFolder folder;
   write_small_game(folder);

@@ -15,9 +15,9 @@
 #include "outputs.hpp"
 #include "progress.hpp"
 #include "vole/base/file_set.hpp"
-#include "vole/base/toml_value.hpp"
 #include "vole/base/paths.hpp"
 #include "vole/base/reading.hpp"
+#include "vole/base/toml_value.hpp"
 #include "vole/base/writing.hpp"
 
 namespace {
@@ -78,7 +78,7 @@ class ImageStore {
 
 struct PackedSheet {
   std::shared_ptr<const vole::Sheet> sheet;
-  TomlValue text;                        // what its file says, beyond where its frames are
+  TomlValue text;                   // what its file says, beyond where its frames are
   std::vector<std::size_t> frames;  // numbers in the pages
 };
 

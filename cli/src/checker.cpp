@@ -17,8 +17,8 @@
 #include "vole/world/tile_components.hpp"
 
 using vole::Error;
-using vole::TomlValue;
 using vole::Problem;
+using vole::TomlValue;
 
 Checker::Checker(const std::string& root) : root_(root), catalog_(root) {
   catalog_.remember_failures();

@@ -6,8 +6,8 @@
 
 #include "vole/app/project.hpp"
 #include "vole/asset/atlas.hpp"
-#include "vole/base/toml_value.hpp"
 #include "vole/base/reading.hpp"
+#include "vole/base/toml_value.hpp"
 #include "vole/level/tileset.hpp"
 
 namespace {

@@ -24,8 +24,8 @@ using vole::Error;
 using vole::FilePosition;
 using vole::IVec2;
 using vole::Located;
-using vole::TomlValue;
 using vole::Report;
+using vole::TomlValue;
 
 // "turf", { kind = "bulb" } or { kind = "bulb", tile = "turf" }: what a colour or a number stands for.
 struct Meaning {
@@ -33,7 +33,8 @@ struct Meaning {
 };
 void read_field(const TomlValue& toml, Meaning& meaning, const vole::FieldRule&, Report& report) {
   if (toml.type == TomlValue::Type::text) return vole::read_value(toml, meaning.tile, {}, report);
-  if (!vole::detail::expect(toml, TomlValue::Type::table, "a tile's name, or { kind = \"...\" }", report)) return;
+  if (!vole::detail::expect(toml, TomlValue::Type::table, "a tile's name, or { kind = \"...\" }", report))
+    return;
   vole::Reader reader(toml, report);
   reader("kind", meaning.kind, vole::needed());
   reader("tile", meaning.tile);

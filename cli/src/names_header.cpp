@@ -143,7 +143,8 @@ class FileNames {
     names_.kinds = vole::names_of(kinds.all);
     names_.tags = kinds.tags();
     for (const auto& kind : kinds.all)
-      if (const TomlValue* const edge = kind.value.find("level_edge")) add_text(edge->find("tells"), names_.cues);
+      if (const TomlValue* const edge = kind.value.find("level_edge"))
+        add_text(edge->find("tells"), names_.cues);
   }
 
   void level(const std::string& name) {

@@ -10,7 +10,8 @@ struct GameNames {
   std::vector<std::shared_ptr<const vole::Sheet>> sheets;
   std::vector<std::string> tilesets, fonts, levels, sounds, actions, axes;
   std::vector<std::string> kinds, tags, categories, scenes, facts, cues;
-  std::vector<std::string> places, zones, paths, pieces;  // of all levels; `pieces` are the lists that levels choose from
+  std::vector<std::string> places, zones, paths,
+      pieces;  // of all levels; `pieces` are the lists that levels choose from
 };
 
 // Everything that the game in the catalog's folder has by name. Throws Error for what cannot be read.

@@ -15,8 +15,8 @@
 namespace {
 
 using nlohmann::json;
-using vole::TomlValue;
 using vole::Report;
+using vole::TomlValue;
 
 // Compares a value with a schema, as far as Vole's own schemas go.
 class Comparison {
@@ -107,7 +107,8 @@ class Comparison {
   }
 
   void compare_number(const TomlValue& toml, const json& schema, bool whole) {
-    const bool is_number = toml.type == TomlValue::Type::whole || (!whole && toml.type == TomlValue::Type::number);
+    const bool is_number =
+        toml.type == TomlValue::Type::whole || (!whole && toml.type == TomlValue::Type::number);
     if (!expect(toml, is_number, whole ? "a whole number" : "a number")) return;
     const double least = schema.value("minimum", -HUGE_VAL), most = schema.value("maximum", HUGE_VAL);
     if (toml.number < least || toml.number > most)

@@ -1,6 +1,4 @@
 // What recordings hold, and where two of them part.
-#include "vole/input/controls.hpp"
-#include "vole/input/input_reader.hpp"
 #include "vole/input/recording.hpp"
 
 #include <fmt/core.h>
@@ -16,6 +14,8 @@
 #include "process.hpp"
 #include "vole/app/project.hpp"
 #include "vole/base/files.hpp"
+#include "vole/input/controls.hpp"
+#include "vole/input/input_reader.hpp"
 
 namespace {
 

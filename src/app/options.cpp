@@ -38,7 +38,8 @@ std::string take_print(const std::string& text, Options& options) {
   const std::size_t at = text.rfind('@');
   if (at != std::string::npos) {
     std::uint64_t every = 0;
-    if (const std::string wrong = take_whole(text.substr(at + 1), 1, most_ticks_of_run, every); !wrong.empty())
+    if (const std::string wrong = take_whole(text.substr(at + 1), 1, most_ticks_of_run, every);
+        !wrong.empty())
       return fmt::format("after the @ of \"{}\", as in robin.pose.at@60, {}", text, wrong);
     options.print_every = static_cast<std::int64_t>(every);
   }

@@ -293,10 +293,10 @@ int Session::finish() {
   for (const Problem& problem : differences) fmt::print(stderr, "{}\n", to_text(problem));
   const bool whole = ticks() >= replay_->length();
   fmt::print("replayed {} ticks, checksum {}: {}\n", ticks(), checksum_now,
-             !whole                 ? "not to the end"
+             !whole                    ? "not to the end"
              : replay_->is_unchecked() ? "unchecked: its end is not compared"
-             : differences.empty()  ? "as recorded"
-                                    : "not as recorded");
+             : differences.empty()     ? "as recorded"
+                                       : "not as recorded");
   return differences.empty() && all_saved ? 0 : 1;
 }
 

@@ -25,9 +25,10 @@ std::vector<std::string> keys_of(const TomlValue* first, const TomlValue* second
 
 class Comparison {
  public:
-  void compare(const std::string& thing, const std::string& field, const TomlValue* first, const TomlValue* second) {
-    const bool tables =
-        (!first || first->type == TomlValue::Type::table) && (!second || second->type == TomlValue::Type::table);
+  void compare(const std::string& thing, const std::string& field, const TomlValue* first,
+               const TomlValue* second) {
+    const bool tables = (!first || first->type == TomlValue::Type::table) &&
+                        (!second || second->type == TomlValue::Type::table);
     if (tables && first && second) {
       for (const std::string& key : keys_of(first, second))
         compare(thing, field.empty() ? key : field + "." + key, first->find(key), second->find(key));
@@ -71,7 +72,8 @@ std::vector<StateDifference> state_differences(const TomlValue& first, const Tom
   Comparison comparison;
   const TomlValue rest_of_first = without_things(first), rest_of_second = without_things(second);
   comparison.compare({}, {}, &rest_of_first, &rest_of_second);
-  const std::map<std::int64_t, TomlValue> things_of_first = things_of(first), things_of_second = things_of(second);
+  const std::map<std::int64_t, TomlValue> things_of_first = things_of(first),
+                                          things_of_second = things_of(second);
   std::set<std::int64_t> indices;
   for (const auto* things : {&things_of_first, &things_of_second})
     for (const auto& [index, thing] : *things) indices.insert(index);

@@ -20,13 +20,14 @@ std::vector<Direction> all_of(SetDirections which) {
 
 std::vector<std::string> direction_names(const std::vector<Direction>& directions) {
   std::vector<std::string> names;
-  for (const Direction direction : directions) names.emplace_back(enum_names(direction)[static_cast<std::size_t>(direction)]);
+  for (const Direction direction : directions)
+    names.emplace_back(enum_names(direction)[static_cast<std::size_t>(direction)]);
   return names;
 }
 
 // Gives each member its direction by its key; false when one has none.
-bool read_directions(const std::vector<NamedItem<FilePosition>>& keys, const std::vector<Direction>& directions,
-                     Members& members, Report& report) {
+bool read_directions(const std::vector<NamedItem<FilePosition>>& keys,
+                     const std::vector<Direction>& directions, Members& members, Report& report) {
   const std::vector<std::string> names = direction_names(directions);
   bool all = true;
   for (std::size_t i = 0; i < members.size(); ++i) {
@@ -36,9 +37,10 @@ bool read_directions(const std::vector<NamedItem<FilePosition>>& keys, const std
       continue;
     }
     all = false;
-    report.error(keys[i].where,
-                 fmt::format("\"{}\" is none of the {} directions of this set", members[i].key, directions.size()),
-                 did_you_mean(members[i].key, names));
+    report.error(
+        keys[i].where,
+        fmt::format("\"{}\" is none of the {} directions of this set", members[i].key, directions.size()),
+        did_you_mean(members[i].key, names));
   }
   return all;
 }
@@ -56,7 +58,8 @@ int eighths_between(Direction from, Direction to) {
 }
 
 // A member for a direction that has no clip of its own, made of those that have; nullopt when that cannot be.
-std::optional<ClipSet::Member> made_up(const Members& members, Direction direction, MissingDirections missing) {
+std::optional<ClipSet::Member> made_up(const Members& members, Direction direction,
+                                       MissingDirections missing) {
   if (missing == MissingDirections::error) return std::nullopt;
   if (missing == MissingDirections::mirrored) {
     const ClipSet::Member* other = find_direction(members, mirrored(direction));
@@ -65,16 +68,18 @@ std::optional<ClipSet::Member> made_up(const Members& members, Direction directi
     member.mirrored = true;
     return member;
   }
-  const auto nearest = std::min_element(members.begin(), members.end(), [direction](const auto& a, const auto& b) {
-    return std::abs(eighths_between(a.direction, direction)) < std::abs(eighths_between(b.direction, direction));
-  });
+  const auto nearest =
+      std::min_element(members.begin(), members.end(), [direction](const auto& a, const auto& b) {
+        return std::abs(eighths_between(a.direction, direction)) <
+               std::abs(eighths_between(b.direction, direction));
+      });
   ClipSet::Member member = *nearest;
   member.rotation = 45.0f * static_cast<float>(eighths_between(nearest->direction, direction));
   return member;
 }
 
-void fill_directions(const NamedItem<SetText>& item, const std::vector<Direction>& directions, Members& members,
-               Report& report) {
+void fill_directions(const NamedItem<SetText>& item, const std::vector<Direction>& directions,
+                     Members& members, Report& report) {
   const Members own = members;
   std::vector<std::string> lacking;
   for (const Direction direction : directions) {
@@ -94,9 +99,10 @@ void fill_directions(const NamedItem<SetText>& item, const std::vector<Direction
   if (lacking.empty()) return;
   std::string list;
   for (const std::string& name : lacking) list += fmt::format("{}\"{}\"", list.empty() ? "" : ", ", name);
-  report.error(
-      item.where, fmt::format("set \"{}\" has no clip for {}", item.name, list),
-      item.value.missing == MissingDirections::turned ? "" : "missing = \"turned\" would rotate one that is there");
+  report.error(item.where, fmt::format("set \"{}\" has no clip for {}", item.name, list),
+               item.value.missing == MissingDirections::turned
+                   ? ""
+                   : "missing = \"turned\" would rotate one that is there");
 }
 
 void report_taken(const Sheet& sheet, const std::string& name, const FilePosition& where, Report& report) {
@@ -148,7 +154,8 @@ void add_set(const NamedItem<SetText>& item, ClipMaker& maker, Sheet& sheet, Rep
   if (text.directions) {
     const std::vector<Direction> directions = all_of(*text.directions);
     set.by_direction = true;
-    if (read_directions(keys, directions, set.members, report)) fill_directions(item, directions, set.members, report);
+    if (read_directions(keys, directions, set.members, report))
+      fill_directions(item, directions, set.members, report);
   }
   sheet.sets.push_back(std::move(set));
 }

@@ -166,7 +166,8 @@ void DescribedType::read_fields(Reader& reader, void* owner) const {
   for (const DescribedField& field : table(owner).fields()) reader.read(field, owner);
 }
 
-void DescribedType::read(const TomlValue& toml, void* value, const FieldRule&, Report& report, TableOf of) const {
+void DescribedType::read(const TomlValue& toml, void* value, const FieldRule&, Report& report,
+                         TableOf of) const {
   if (access_.only_field && of == TableOf::file) {
     const OnlyFieldOf only = access_.only_field(value);
     return only.type->read(toml, only.field, only.rule, report, of);

@@ -64,7 +64,8 @@ void add_items(TomlText& out, const void* items, std::size_t count, std::size_t 
 
 }  // namespace
 
-void ListType::read(const TomlValue& toml, void* value, const FieldRule& rule, Report& report, TableOf of) const {
+void ListType::read(const TomlValue& toml, void* value, const FieldRule& rule, Report& report,
+                    TableOf of) const {
   if (!expect(toml, TomlValue::Type::array, "a list", report)) return;
   if (!check_items(toml, rule, of, report)) return;
   const ListItems items = access_.items(value, toml.items.size());
@@ -103,7 +104,8 @@ void ListType::move_origin(void* value, const FieldRule& rule, const OriginMove&
     item().move_origin(at(items.first, i, access_.item_size), rule, by);
 }
 
-void ArrayType::read(const TomlValue& toml, void* value, const FieldRule& rule, Report& report, TableOf of) const {
+void ArrayType::read(const TomlValue& toml, void* value, const FieldRule& rule, Report& report,
+                     TableOf of) const {
   if (!expect(toml, TomlValue::Type::array, "a list", report)) return;
   if (toml.items.size() != count_)
     return report.error(toml.where, fmt::format("{} items wanted here, not {}", count_, toml.items.size()));
@@ -149,7 +151,8 @@ NamedType::Item NamedType::item_at(void* list, std::size_t index) const {
   auto& head = *reinterpret_cast<ItemHead*>(item);
   return {head.name, head.where, item + value_at_};
 }
-void NamedType::read(const TomlValue& toml, void* value, const FieldRule& rule, Report& report, TableOf of) const {
+void NamedType::read(const TomlValue& toml, void* value, const FieldRule& rule, Report& report,
+                     TableOf of) const {
   if (!expect(toml, TomlValue::Type::table, "a table", report)) return;
   if (!check_items(toml, rule, of, report)) return;
   access_.items(value, toml.entries.size());

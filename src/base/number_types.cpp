@@ -23,8 +23,8 @@ class BoolType final : public PlainType<bool> {
   std::optional<TomlValue> default_toml(const void* value) const override { return yes_no_toml(in(value)); }
 };
 
-bool read_whole(const TomlValue& toml, std::int64_t& value, const FieldRule& type_limits, const FieldRule& rule,
-                Report& report) {
+bool read_whole(const TomlValue& toml, std::int64_t& value, const FieldRule& type_limits,
+                const FieldRule& rule, Report& report) {
   if (!expect(toml, TomlValue::Type::whole, "a whole number", report)) return false;
   if (!check_limits(toml, toml.number, rule, report)) return false;
   if (!check_limits(toml, toml.number, type_limits, report)) return false;
@@ -38,7 +38,8 @@ class WholeType final : public PlainType<T> {
   using Limits = std::numeric_limits<T>;
 
  public:
-  void read(const TomlValue& toml, void* value, const FieldRule& rule, Report& report, TableOf of) const override {
+  void read(const TomlValue& toml, void* value, const FieldRule& rule, Report& report,
+            TableOf of) const override {
     // A file's whole numbers are signed and 64 bits wide: larger ones are their bits.
     constexpr bool wide = sizeof(T) == 8 && std::is_unsigned_v<T>;
     const bool state = of == TableOf::state;
@@ -90,7 +91,8 @@ class NumberType final : public PlainType<T> {
   using PlainType<T>::in;
 
  public:
-  void read(const TomlValue& toml, void* value, const FieldRule& rule, Report& report, TableOf of) const override {
+  void read(const TomlValue& toml, void* value, const FieldRule& rule, Report& report,
+            TableOf of) const override {
     read_number(toml, in(value), rule, report, of);
   }
   void write(TomlText& out, const void* value) const override { out.add(in(value)); }

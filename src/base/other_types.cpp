@@ -12,7 +12,8 @@ namespace {
 
 class TextType final : public FieldType {
  public:
-  void read(const TomlValue& toml, void* value, const FieldRule& rule, Report& report, TableOf of) const override {
+  void read(const TomlValue& toml, void* value, const FieldRule& rule, Report& report,
+            TableOf of) const override {
     if (!expect(toml, TomlValue::Type::text, "a text in quotes", report)) return;
     if (toml.text.empty() && of == TableOf::file && rule.empty_text == EmptyText::refused)
       report.error(toml.where, "a name is expected here, and it is empty");
@@ -69,7 +70,8 @@ class ColourType final : public PlainType<Colour> {
 
 class EntityType final : public PlainType<Entity> {
  public:
-  void read(const TomlValue& toml, void* value, const FieldRule& rule, Report& report, TableOf of) const override {
+  void read(const TomlValue& toml, void* value, const FieldRule& rule, Report& report,
+            TableOf of) const override {
     if (toml.type != TomlValue::Type::array || toml.items.size() != 2)
       return report_type(toml, "a pair like [16, 16]", report);
     type_of(Tag<std::uint32_t>{}).read(toml.items[0], &in(value).index, rule, report, of);

@@ -24,7 +24,8 @@ class PairType final : public PlainType<V> {
   using Part = typename V::value_type;
 
  public:
-  void read(const TomlValue& toml, void* value, const FieldRule& rule, Report& report, TableOf of) const override {
+  void read(const TomlValue& toml, void* value, const FieldRule& rule, Report& report,
+            TableOf of) const override {
     if (!is_list(toml, 2, pair_wanted, of, report)) return;
     for (int i = 0; i < 2; ++i)
       part_type().read(toml.items[static_cast<std::size_t>(i)], &in(value)[i], rule, report, of);
@@ -62,7 +63,8 @@ class RectType final : public PlainType<R> {
   using Part = typename R::Scalar;
 
  public:
-  void read(const TomlValue& toml, void* value, const FieldRule& rule, Report& report, TableOf of) const override {
+  void read(const TomlValue& toml, void* value, const FieldRule& rule, Report& report,
+            TableOf of) const override {
     if (!is_list(toml, 4, box_wanted, of, report)) return;
     R& rect = in(value);
     Part* const parts[] = {&rect.at.x, &rect.at.y, &rect.size.x, &rect.size.y};

@@ -91,8 +91,7 @@ void Camera::remember(float seconds) {
   if (zoom_move_.left > 0) {
     zoom_move_.left = std::max(zoom_move_.left - seconds, 0.0f);
     const float share_left = zoom_move_.left / zoom_move_.seconds;
-    zoom =
-        share_left > 0 ? zoom_move_.to + (zoom_move_.from - zoom_move_.to) * share_left : zoom_move_.to;
+    zoom = share_left > 0 ? zoom_move_.to + (zoom_move_.from - zoom_move_.to) * share_left : zoom_move_.to;
   }
   go_on_shaking(seconds);
 }

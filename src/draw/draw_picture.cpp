@@ -160,8 +160,10 @@ IRect reach_of(const PictureItem& item) {
   const IVec2 size = item.from.size;
   float left = 1e9f, top = 1e9f, right = -1e9f, bottom = -1e9f;
   for (const IVec2 corner : {IVec2{0, 0}, IVec2{size.x, 0}, IVec2{0, size.y}, size}) {
-    const float x = static_cast<float>(corner.x - item.pivot.x) * item.scale.x * (item.mirrored ? -1.0f : 1.0f);
-    const float y = static_cast<float>(corner.y - item.pivot.y) * item.scale.y * (item.upside_down ? -1.0f : 1.0f);
+    const float x =
+        static_cast<float>(corner.x - item.pivot.x) * item.scale.x * (item.mirrored ? -1.0f : 1.0f);
+    const float y =
+        static_cast<float>(corner.y - item.pivot.y) * item.scale.y * (item.upside_down ? -1.0f : 1.0f);
     left = std::min(left, item.at.x + c * x - s * y);
     right = std::max(right, item.at.x + c * x - s * y);
     top = std::min(top, item.at.y + s * x + c * y);

@@ -87,7 +87,8 @@ void InputWriter::add_pointer(const Pointer& now, Written& written) const {
 void InputWriter::write(std::int64_t tick, const Written& written, std::vector<Located<std::string>>& lines) {
   constexpr std::size_t longest = 120, quotes_and_comma = 6;
   const bool same_moves = tick == tick_ + 1 && written.moves_only && written.names == names_;
-  const std::string next = same_moves ? "," + written.values : fmt::format("; +{}{}", tick - tick_, written.words);
+  const std::string next =
+      same_moves ? "," + written.values : fmt::format("; +{}{}", tick - tick_, written.words);
   const std::size_t before = lines.empty() ? 0 : lines.back().value.size();
   if (lines.empty() || before + next.size() > longest) {
     lines.push_back({fmt::format("{}{}", tick, written.words), {}});

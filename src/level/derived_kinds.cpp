@@ -114,8 +114,9 @@ class Derivation {
   }
 
   void leave_out(const Located<std::string>& name, TomlValue& made) {
-    const auto found = std::find_if(made.entries.begin(), made.entries.end(),
-                                    [&name](const TomlValue::Entry& entry) { return entry.key == name.value; });
+    const auto found =
+        std::find_if(made.entries.begin(), made.entries.end(),
+                     [&name](const TomlValue::Entry& entry) { return entry.key == name.value; });
     if (found != made.entries.end()) {
       made.entries.erase(found);
       return;

@@ -116,8 +116,8 @@ Neighbours neighbours_of(const std::vector<TileMaterial>& materials, const Mater
   return static_cast<Neighbours>(neighbours);
 }
 
-std::uint16_t edge_tile(const std::vector<TileMaterial>& materials, const MaterialGrid& painted, const TileGrid& tiles,
-                        IVec2 cell, IVec2 origin) {
+std::uint16_t edge_tile(const std::vector<TileMaterial>& materials, const MaterialGrid& painted,
+                        const TileGrid& tiles, IVec2 cell, IVec2 origin) {
   const TileMaterial& material = materials[painted.find(cell) - 1u];
   const IVec2 placed = cell + origin;
   return TileCell{material.tile(neighbours_of(materials, painted, tiles, cell), placed.x, placed.y)}.number();

@@ -32,7 +32,7 @@ void read_with_components(const TomlValue& toml, TomlValue& overrides, std::span
   }
 }
 
-const std::vector<std::string> place_keys{"kind", "cell", "at",    "pivot", "offset",
+const std::vector<std::string> place_keys{"kind",     "cell", "at",   "pivot", "offset",
                                           "mirrored", "name", "keep", "tags"};
 const std::vector<std::string> scatter_keys{"kind", "count", "zone", "on", "seed", "apart", "tags"};
 

@@ -30,7 +30,8 @@ PieceCells::PieceCells(std::shared_ptr<const Level> piece, const Level& into, co
       continue;
     }
     find_all(*set, set->tiles, into.tiles, [this](const Paint& paint) { tiles_.push_back(paint.cell.tile); });
-    find_all(*set, set->materials, into.tiles, [this](const Paint& paint) { materials_.push_back(paint.material); });
+    find_all(*set, set->materials, into.tiles,
+             [this](const Paint& paint) { materials_.push_back(paint.material); });
   }
   layers_.assign(into.layers.size(), -1);
   for (std::size_t i = 0; i < piece_->layers.size(); ++i) {

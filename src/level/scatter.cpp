@@ -115,7 +115,8 @@ std::vector<Vec2> anywhere(const Level& level, const LevelScatter& scatter, cons
 
 std::vector<Vec2> Level::scattered(const LevelScatter& scatter, std::uint64_t seed) const {
   const LevelZone* const its_zone = scatter.zone.empty() ? nullptr : &zone(scatter.zone);
-  if (scatter.on_tiles.empty() && scatter.on_materials.empty()) return anywhere(*this, scatter, its_zone, seed);
+  if (scatter.on_tiles.empty() && scatter.on_materials.empty())
+    return anywhere(*this, scatter, its_zone, seed);
   std::vector<Candidate> candidates = Ground(*this, scatter, its_zone).candidates(seed);
   // Two cells with one number would otherwise come in an order that a sort chooses.
   std::sort(candidates.begin(), candidates.end(), [](const Candidate& a, const Candidate& b) {

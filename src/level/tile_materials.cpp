@@ -28,9 +28,10 @@ class MaterialMaker {
     material_.seed = static_cast<std::uint64_t>(text_.seed);
     if (text_.first.has_value() == !text_.cases.empty())
       return report_.error(
-          where_, fmt::format("material \"{}\" has either \"first\", where its cases begin in the picture, or "
-                              "\"cases\"",
-                              name_));
+          where_,
+          fmt::format("material \"{}\" has either \"first\", where its cases begin in the picture, or "
+                      "\"cases\"",
+                      name_));
     if (text_.first)
       cut_cases();
     else
@@ -147,7 +148,9 @@ class MaterialMaker {
       report_.error(where,
                     fmt::format("\"{}\" is no case of \"{}\"", written,
                                 enum_names(NeighbourSet{})[static_cast<std::size_t>(text_.neighbours)]),
-                    text_.neighbours == NeighbourSet::eight ? "a corner counts only where both sides beside it do" : "");
+                    text_.neighbours == NeighbourSet::eight
+                        ? "a corner counts only where both sides beside it do"
+                        : "");
       return std::nullopt;
     }
     const auto same = [&](const TileMaterial::Case& each) { return each.neighbours == *neighbours; };

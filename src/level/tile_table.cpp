@@ -57,7 +57,8 @@ void TileTable::add(std::shared_ptr<const Tileset> tileset, const FilePosition& 
                 fmt::format("with \"{}\" the level has {} materials of tiles", set.name,
                             materials_.size() + set.materials.size()),
                 fmt::format("at most {}", most_materials));
-  const auto first_tile = static_cast<int>(tiles_.size()), first_material = static_cast<int>(materials_.size());
+  const auto first_tile = static_cast<int>(tiles_.size()),
+             first_material = static_cast<int>(materials_.size());
   for (Tile tile : set.tiles) {
     if (tile.form)
       tile.form->category = category_among(categories_, set.categories.at(tile.form->category), asked);

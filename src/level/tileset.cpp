@@ -31,7 +31,8 @@ std::optional<CellForm> form_of(const TileNature& nature, IVec2 cell, Report& re
 }
 
 // What is no table is no component, but a slip of the pen.
-void expect_components(const Named<TomlValue>& values, const std::vector<std::string>& known, Report& report) {
+void expect_components(const Named<TomlValue>& values, const std::vector<std::string>& known,
+                       Report& report) {
   for (const auto& item : values)
     if (item.value.type != TomlValue::Type::table)
       report.error(item.where, fmt::format("unknown key \"{}\"", item.name), did_you_mean(item.name, known));

@@ -99,11 +99,13 @@ void add_once(const BodyOrCell& what, std::vector<BodyOrCell>& found, std::size_
 
 }  // namespace
 
-void CollisionWorld::find(const Shape& shape, Vec2 at, const QueryFilter& asked, std::vector<BodyOrCell>& found) const {
+void CollisionWorld::find(const Shape& shape, Vec2 at, const QueryFilter& asked,
+                          std::vector<BodyOrCell>& found) const {
   const std::size_t first = found.size();
-  visit_solids(shape.bounds().moved_by(at), asked, [&](const BodyOrCell& what, const Shape& other, Vec2 other_at) {
-    if (gap_between(shape, at, other, other_at).distance < 0) add_once(what, found, first);
-  });
+  visit_solids(shape.bounds().moved_by(at), asked,
+               [&](const BodyOrCell& what, const Shape& other, Vec2 other_at) {
+                 if (gap_between(shape, at, other, other_at).distance < 0) add_once(what, found, first);
+               });
 }
 
 void CollisionWorld::find(Vec2 point, const QueryFilter& asked, std::vector<BodyOrCell>& found) const {
@@ -115,7 +117,8 @@ void CollisionWorld::find(Vec2 point, const QueryFilter& asked, std::vector<Body
 
 // Calls visit(cell, form, on the way) for each tile on a ray that counts, in order, until that says it is enough.
 template <class Visit>
-void CollisionWorld::visit_tiles_along(Vec2 from, Vec2 motion, const QueryFilter& asked, const Visit& visit) const {
+void CollisionWorld::visit_tiles_along(Vec2 from, Vec2 motion, const QueryFilter& asked,
+                                       const Visit& visit) const {
   if (!asked.tiles) return;
   const CategoryMask categories = of_tiles(asked.categories);
   RayCells cells(from, motion, tiles_->cell());

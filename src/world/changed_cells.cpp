@@ -55,7 +55,8 @@ namespace {
 // As a list of them is saved.
 class ChangedCellsType final : public FieldType {
  public:
-  void read(const TomlValue& toml, void* value, const FieldRule& rule, Report& report, TableOf of) const override {
+  void read(const TomlValue& toml, void* value, const FieldRule& rule, Report& report,
+            TableOf of) const override {
     std::vector<ChangedCell> list;
     as_list().read(toml, &list, rule, report, of);
     take(value, list);

@@ -5,8 +5,8 @@
 #include "vole/asset/sheet.hpp"
 #include "vole/base/error.hpp"
 #include "vole/level/level.hpp"
-#include "vole/world/probes.hpp"
 #include "vole/world/compiled_kinds.hpp"
+#include "vole/world/probes.hpp"
 #include "vole/world/sprite.hpp"
 
 namespace vole {

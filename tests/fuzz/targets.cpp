@@ -42,7 +42,8 @@ class Folder {
           "[0.1, 0.2, "
           "0.3]\norder = \"back and forth\"\ntimes = 2\nevents = { step = [0, 2], done = \"end\" }\ntracks = "
           "[\"t\"]\n"
-          "[points.paw]\nat = [1, 1]\n[sets.walk]\ndirections = \"four\"\nmissing = \"turned\"\nrows = { right = 0, down = "
+          "[points.paw]\nat = [1, 1]\n[sets.walk]\ndirections = \"four\"\nmissing = \"turned\"\nrows = { "
+          "right = 0, down = "
           "1 }\nfps = 7\n"
           "[sets.mood]\nclips = { calm = \"a\" }\n[tracks.t]\nloop = true\n"
           "offset = [{ at = 0, value = [1, 2], ease = \"smooth\" }, { at = 0.5, value = [0, 0] }]\n"
@@ -58,35 +59,39 @@ class Folder {
           "8] }\n"
           "[sheets.b]\ncolour = \"#123456\"\nsize = [4, 4]\ncount = 2\n");
     write("assets/hand.ttf", vole::read_text(VOLE_SAMPLE_FONT, 1 << 20));
-    write("assets/hand.font.toml", "file = \"hand.ttf\"\nsize = 9\nantialias = false\nletters = \"\u00e9\"\n");
+    write("assets/hand.font.toml",
+          "file = \"hand.ttf\"\nsize = 9\nantialias = false\nletters = \"\u00e9\"\n");
     write(
         "assets/mouse.tileset.toml",
         "frame = { size = [8, 8] }\n[tiles]\nsoil = { cell = [0, 0], solid = true }\ngrass = { cell = [3, "
         "1], tags = [\"a\"], friction = 0.5, body = { size = [1, 2] } }\nstone = { cells = [[0, 0], [1, 1]] "
         "}\nrow = { row = 1 "
         "}\nwater = { frames = [[0, 0], [1, 0]], seconds = [0.5, 0.1] }\n"
-        "[materials]\nlawn = { neighbours = \"eight\", cases = { \"left, above\" = \"grass\", all = [\"soil\", { "
+        "[materials]\nlawn = { neighbours = \"eight\", cases = { \"left, above\" = \"grass\", all = "
+        "[\"soil\", { "
         "tile = "
-        "\"grass\", weight = 2 }] }, joins = [\"soil\", \"moss\"] }\nmoss = { neighbours = \"diagonal\", first = "
+        "\"grass\", weight = 2 }] }, joins = [\"soil\", \"moss\"] }\nmoss = { neighbours = \"diagonal\", "
+        "first = "
         "[0, 0], "
         "columns = 4, missing = [15, 14, 13, 12, 11, 10, 9, 8], variants = [{ case = 1, cells = [[1, 1]], "
         "weight = "
         "0.5 }] }\n");
-    write("levels/patch.level.toml",
-          "sky = \"#24352a\"\ntileset = \"mouse\"\nletters = { \".\" = \"\", \"#\" = \"soil\", \"b\" = "
-          "\"soil, mirrored, turned 90\" }\n"
-          "[[layers]]\nname = \"back\"\npicture = \"mouse\"\nparallax = [0.5, 1]\n"
-          "[[layers]]\nname = \"ground\"\nrows = [\"..\", \"##\"]\n"
-          "[[layers]]\nname = \"cells\"\ncsv = \"cells.csv\"\ntint = \"#ff8800\"\nopacity = 0.5\nvisible = "
-          "false\n"
-          "[[places]]\nkind = \"mouse\"\ncell = [1, 0]\nbody = { size = [1, 2] }\npivot = \"top\"\nmirrored = "
-          "true\n"
-          "[[places]]\nkind = \"a\"\nat = [1.5, 2]\noffset = [1, 1]\nname = \"b\"\n"
-          "[[zones]]\nname = \"z\"\npoints = [[0, 0], [16, 0], [4, 4], [0, 16]]\n"
-          "[[zones]]\nname = \"y\"\nat = [0, 0]\nsize = [3, 4]\n"
-          "[[paths]]\nname = \"p\"\npoints = [[0, 0], [4, 5], [9, 2]]\nclosed = true\ncurved = true\n"
-          "[[scattered]]\nkind = \"a\"\ncount = 1\non = [\"soil\", \"lawn\"]\nseed = 4\napart "
-          "= 2\n");
+    write(
+        "levels/patch.level.toml",
+        "sky = \"#24352a\"\ntileset = \"mouse\"\nletters = { \".\" = \"\", \"#\" = \"soil\", \"b\" = "
+        "\"soil, mirrored, turned 90\" }\n"
+        "[[layers]]\nname = \"back\"\npicture = \"mouse\"\nparallax = [0.5, 1]\n"
+        "[[layers]]\nname = \"ground\"\nrows = [\"..\", \"##\"]\n"
+        "[[layers]]\nname = \"cells\"\ncsv = \"cells.csv\"\ntint = \"#ff8800\"\nopacity = 0.5\nvisible = "
+        "false\n"
+        "[[places]]\nkind = \"mouse\"\ncell = [1, 0]\nbody = { size = [1, 2] }\npivot = \"top\"\nmirrored = "
+        "true\n"
+        "[[places]]\nkind = \"a\"\nat = [1.5, 2]\noffset = [1, 1]\nname = \"b\"\n"
+        "[[zones]]\nname = \"z\"\npoints = [[0, 0], [16, 0], [4, 4], [0, 16]]\n"
+        "[[zones]]\nname = \"y\"\nat = [0, 0]\nsize = [3, 4]\n"
+        "[[paths]]\nname = \"p\"\npoints = [[0, 0], [4, 5], [9, 2]]\nclosed = true\ncurved = true\n"
+        "[[scattered]]\nkind = \"a\"\ncount = 1\non = [\"soil\", \"lawn\"]\nseed = 4\napart "
+        "= 2\n");
     write("levels/cells.csv", "soil,lawn\r\n\"grass, mirrored\",#\r\n");
     write("kinds.toml",
           "[mouse]\nsprite = { sheet = \"mouse\", layer = \"ground\" }\nbody = { size = [6, 6] "

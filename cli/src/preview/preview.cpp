@@ -272,12 +272,12 @@ void add_preview(CommandLine& line) {
             "where, with --show reach")
       .value_name("NAME");
   command
-      .word(
-          "--show", options->show,
-          "Of a sheet: all of it, its clips on one line, its clip rules, or the bodies of what "
-          "shows it; of a "
-          "level: what is solid, its light, or where --kind gets to; of a tileset: the cases of its materials; "
-          "of kinds.toml: how --kind jumps, or its mind")
+      .word("--show", options->show,
+            "Of a sheet: all of it, its clips on one line, its clip rules, or the bodies of what "
+            "shows it; of a "
+            "level: what is solid, its light, or where --kind gets to; of a tileset: the cases of its "
+            "materials; "
+            "of kinds.toml: how --kind jumps, or its mind")
       .one_of({"all", "baseline", "edges", "jump", "light", "mind", "reach", "rules", "shapes"})
       .shows_default();
   command.flag("--watch", options->watch, "Draw again whenever a file of the game changes");

@@ -88,8 +88,7 @@ void preview_reach(vole::Catalog& catalog, const vole::Level& level, const std::
         std::as_const(stage.entities())
             .visit<vole::Body, vole::Pose>([&](Entity other, const vole::Body&, const vole::Pose&) {
               if (other == thing || is_touched(reach, other)) return;
-              list.fill(layer, stage.solids().body(other).bounds(),
-                        {missing.r, missing.g, missing.b, 120});
+              list.fill(layer, stage.solids().body(other).bounds(), {missing.r, missing.g, missing.b, 120});
             });
         const vole::Vec2 start = stage.get<vole::Pose>(thing).at;
         list.fill(layer, {start - vole::Vec2{3, 3}, {6, 6}}, mark);

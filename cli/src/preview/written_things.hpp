@@ -9,9 +9,9 @@
 #include "vole/level/level.hpp"
 #include "vole/physics/collision_world.hpp"
 #include "vole/world/along_path.hpp"
-#include "vole/world/probes.hpp"
 #include "vole/world/compiled_kinds.hpp"
 #include "vole/world/lamp.hpp"
+#include "vole/world/probes.hpp"
 
 struct WrittenThing {
   std::shared_ptr<const vole::CompiledKind> kind;

@@ -19,8 +19,8 @@ std::string first_seen(GameUnderCheck& game, const std::string& material,
         layer.painted.visit([&](vole::IVec2 cell, std::uint8_t painted) {
           const vole::TileMaterial& its = materials[painted - 1u];
           if (!found.empty() || its.name != material) return;
-          const vole::Neighbours neighbours =
-              vole::that_matter(vole::neighbours_of(materials, layer.painted, layer.tiles, cell), its.neighbours);
+          const vole::Neighbours neighbours = vole::that_matter(
+              vole::neighbours_of(materials, layer.painted, layer.tiles, cell), its.neighbours);
           if (std::find(missing.begin(), missing.end(), neighbours) != missing.end())
             found = fmt::format("level \"{}\" has \"{}\" in cell {}, {}", name,
                                 vole::to_text(neighbours, its.neighbours), cell.x, cell.y);

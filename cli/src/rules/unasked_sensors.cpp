@@ -3,8 +3,8 @@
 
 #include "game_under_check.hpp"
 #include "vole/world/body.hpp"
-#include "vole/world/probes.hpp"
 #include "vole/world/compiled_kinds.hpp"
+#include "vole/world/probes.hpp"
 #include "vole/world/shapes.hpp"
 #include "vole/world/tags.hpp"
 

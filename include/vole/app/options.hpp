@@ -20,10 +20,10 @@ struct Shot {
 struct Options {
   bool headless = false;
   std::optional<std::int64_t> ticks;  // end after this many
-  std::vector<Shot> shots;   // pictures
-  std::vector<Shot> states;  // as TOML
-  std::string print;         // values that are printed (printed_values.hpp); empty: none
-  std::int64_t print_every = 1;  // ticks
+  std::vector<Shot> shots;            // pictures
+  std::vector<Shot> states;           // as TOML
+  std::string print;                  // values that are printed (printed_values.hpp); empty: none
+  std::int64_t print_every = 1;       // ticks
   std::optional<std::uint64_t> seed;
   std::string record;
   std::string replay;

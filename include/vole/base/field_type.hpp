@@ -285,7 +285,7 @@ class ChoiceType final : public FieldType {
 // A type that is in files alone and has a read_field of its own; a schema_field, and a write_field if it is written too.
 struct OwnAccess {
   void (*read)(const TomlValue& toml, void* value, const FieldRule& rule, Report& report);
-  TomlValue (*schema)(const FieldRule& rule);            // nullptr: it has none
+  TomlValue (*schema)(const FieldRule& rule);       // nullptr: it has none
   void (*write)(TomlText& out, const void* value);  // the same
 };
 class OwnType final : public FieldType {

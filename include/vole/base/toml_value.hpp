@@ -32,12 +32,12 @@ class TomlValue {
   Type type = Type::table;
   FilePosition where;
 
-  std::string text;            // text, and a date as it was written
-  std::int64_t whole = 0;      // whole
-  double number = 0;           // number and whole
-  bool yes = false;            // yes_no
-  std::vector<TomlValue> items;     // array
-  std::vector<Entry> entries;  // table, in the order of the file
+  std::string text;              // text, and a date as it was written
+  std::int64_t whole = 0;        // whole
+  double number = 0;             // number and whole
+  bool yes = false;              // yes_no
+  std::vector<TomlValue> items;  // array
+  std::vector<Entry> entries;    // table, in the order of the file
 
   // The value under a key of a table; nullptr when there is none.
   const TomlValue* find(std::string_view key) const;

@@ -13,15 +13,15 @@ namespace vole {
 struct CameraSettings {
   static constexpr float least_zoom = 1.0f / 8, most_zoom = 16;
 
-  Vec2 offset{0, 0};      // added to what is followed
-  float smoothing = 0;    // seconds in which it closes in on half of the distance; 0: at once
-  Vec2 slack{0, 0};       // the target may be this far from the middle before the camera moves (dead zone)
-  float ahead = 0;        // seconds of the target's speed by which it looks ahead
-  float face_ahead = 0;   // pixels by which it looks to where the target faces
+  Vec2 offset{0, 0};     // added to what is followed
+  float smoothing = 0;   // seconds in which it closes in on half of the distance; 0: at once
+  Vec2 slack{0, 0};      // the target may be this far from the middle before the camera moves (dead zone)
+  float ahead = 0;       // seconds of the target's speed by which it looks ahead
+  float face_ahead = 0;  // pixels by which it looks to where the target faces
   float ahead_seconds = 0.2f;  // seconds in which what it looks ahead by goes half of its way
-  float zoom = 1;         // pixels of the canvas for one of the level's: 2 is near, 0.5 far
-  float margin = 24;      // pixels of the level around several things that are followed
-  float farthest = 0.5f;  // the least zoom that keeps them in view
+  float zoom = 1;              // pixels of the canvas for one of the level's: 2 is near, 0.5 far
+  float margin = 24;           // pixels of the level around several things that are followed
+  float farthest = 0.5f;       // the least zoom that keeps them in view
 };
 template <class V>
 void describe(V& v, CameraSettings& camera) {

@@ -31,8 +31,8 @@
 #include <string>
 #include <vector>
 
-#include "vole/base/toml_value.hpp"
 #include "vole/base/rect.hpp"
+#include "vole/base/toml_value.hpp"
 #include "vole/input/control.hpp"
 #include "vole/input/players.hpp"
 

@@ -48,8 +48,7 @@ struct Recording {
   std::int64_t seed = 0;     // the bits of it: a file's whole numbers are signed
   int ticks_per_second = 0;  // 0: unchecked, and as fast as the game
   std::int64_t ticks = 0;
-  Located<std::string>
-      checksum;  // of the state after the last tick, 16 hexadecimal digits; empty: unchecked
+  Located<std::string> checksum;  // of the state after the last tick, 16 hexadecimal digits; empty: unchecked
   std::vector<Checkpoint> checkpoints;
   std::vector<Located<std::string>> inputs;
   int format = 1;  // of its file

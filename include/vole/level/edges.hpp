@@ -74,7 +74,7 @@ struct TileMaterial {
   std::uint64_t seed = 0;                         // of the variants
   std::vector<Case> cases;                        // that are there, at least one
   std::vector<int> joined_tiles;                  // sorted indices
-  std::vector<int> joined_materials;                 // sorted indices
+  std::vector<int> joined_materials;              // sorted indices
   std::array<std::uint8_t, 256> by_neighbours{};  // the place among the cases, for any neighbours
 
   // Works out by_neighbours.
@@ -92,7 +92,7 @@ Neighbours neighbours_of(const std::vector<TileMaterial>& materials, const Mater
                          const TileGrid& tiles, IVec2 cell);
 
 // The material's tile for a cell, from the materials and tiles around it. `origin` is added to the cell where variants are chosen.
-std::uint16_t edge_tile(const std::vector<TileMaterial>& materials, const MaterialGrid& painted, const TileGrid& tiles,
-                        IVec2 cell, IVec2 origin = {0, 0});
+std::uint16_t edge_tile(const std::vector<TileMaterial>& materials, const MaterialGrid& painted,
+                        const TileGrid& tiles, IVec2 cell, IVec2 origin = {0, 0});
 
 }  // namespace vole

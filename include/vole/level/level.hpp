@@ -111,7 +111,7 @@ struct LevelLayer {
   LayerLook look;
   bool solid = true;  // what of its tiles is; also needs to go along with the level
   bool lit = true;
-  TileGrid tiles;     // of the level's size
+  TileGrid tiles;        // of the level's size
   MaterialGrid painted;  // the same: with which materials
   std::shared_ptr<const Sheet> picture;
   Frame frame;        // its first

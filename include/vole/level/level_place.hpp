@@ -12,8 +12,8 @@ struct LevelPlace {
   std::string kind;
   Vec2 at{0, 0};
   bool mirrored = false;
-  std::string name;  // may be empty
-  TomlValue overrides;    // a table of components to put over the kind's
+  std::string name;     // may be empty
+  TomlValue overrides;  // a table of components to put over the kind's
   FilePosition where;
   int scatter = -1;  // index of what scattered it; -1: it was placed
   bool keep = false;

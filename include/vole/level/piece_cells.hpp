@@ -21,7 +21,7 @@ class PieceCells {
 
  private:
   std::shared_ptr<const Level> piece_;
-  std::vector<int> layers_;          // by those of the level: an index of its own; -1: none
+  std::vector<int> layers_;             // by those of the level: an index of its own; -1: none
   std::vector<int> tiles_, materials_;  // by its own
 };
 

@@ -47,7 +47,7 @@ struct Tile {
       form;  // what of it is solid; its category is a place among the tileset's categories
   float friction = 1;
   std::vector<std::string> tags;
-  Named<TomlValue> values;         // components as written
+  Named<TomlValue> values;    // components as written
   std::vector<Frame> frames;  // at least one
   Clip clip;                  // of those frames, where there are several
 

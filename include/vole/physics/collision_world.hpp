@@ -106,7 +106,9 @@ struct BodyOrCell {
   BodyId body = no_body;
   IVec2 cell{0, 0};
 
-  friend bool operator==(const BodyOrCell& a, const BodyOrCell& b) { return a.body == b.body && a.cell == b.cell; }
+  friend bool operator==(const BodyOrCell& a, const BodyOrCell& b) {
+    return a.body == b.body && a.cell == b.cell;
+  }
 };
 
 struct CastHit {
@@ -158,7 +160,8 @@ class CollisionWorld {
   BodyId first(const Rect& area, const QueryFilter& asked) const;
   // What a ray or a shape that moves in a straight line meets first; of several at once a tile, then the smallest id.
   std::optional<CastHit> cast_ray(Vec2 from, Vec2 motion, const QueryFilter& asked = {}) const;
-  std::optional<CastHit> cast_shape(const Shape& shape, Vec2 at, Vec2 motion, const QueryFilter& asked = {}) const;
+  std::optional<CastHit> cast_shape(const Shape& shape, Vec2 at, Vec2 motion,
+                                    const QueryFilter& asked = {}) const;
   // Appends all that a ray meets, each where it is entered, in the order along it.
   void find_along(Vec2 from, Vec2 motion, const QueryFilter& asked, std::vector<CastHit>& found) const;
   // What is nearest to a point, within a reach in pixels; of several a tile, row by row, then the smallest id.
@@ -187,8 +190,8 @@ class CollisionWorld {
   std::span<const Shape> solid_shapes(const CollisionBody& body) const;
   template <class Move>
   BodyMoved move(const CollisionBody& body, Vec2 reach, const MoveRules& rules, const Move& move) const;
-  std::optional<CastHit> cast_shapes(std::span<const Shape> shapes, Vec2 at, Vec2 motion, const QueryFilter& asked,
-                                     const MoveRules& rules) const;
+  std::optional<CastHit> cast_shapes(std::span<const Shape> shapes, Vec2 at, Vec2 motion,
+                                     const QueryFilter& asked, const MoveRules& rules) const;
 
   const SolidGrid* tiles_ = &no_tiles();
   std::vector<std::uint8_t> tile_categories_;

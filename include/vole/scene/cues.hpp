@@ -149,7 +149,8 @@ class Cues {
  private:
   void expect(const ThingSelector& which) const;
   template <class Handler>
-  void add_meeting(MeetingCue::When when, const ThingSelector& which, const ThingSelector& other, Handler handler) {
+  void add_meeting(MeetingCue::When when, const ThingSelector& which, const ThingSelector& other,
+                   Handler handler) {
     if constexpr (std::invocable<Handler&, Stage&, Entity, Entity, const Meeting&>)
       add_meeting({when, which, other, std::move(handler)});
     else

@@ -26,11 +26,11 @@
 #include "vole/scene/tweening.hpp"
 #include "vole/world/attached.hpp"
 #include "vole/world/body.hpp"
-#include "vole/world/probes.hpp"
 #include "vole/world/entities.hpp"
 #include "vole/world/kind_of.hpp"
 #include "vole/world/level_now.hpp"
 #include "vole/world/pose.hpp"
+#include "vole/world/probes.hpp"
 #include "vole/world/tags.hpp"
 
 namespace vole {

@@ -19,7 +19,7 @@ void describe(V& v, KindOf& kind) {
 struct FromPlace {
   std::uint32_t place = 0;  // index among its places
   std::uint32_t piece = 0;  // its number; 0: of the level itself
-  bool keep = false;       // also when the piece leaves
+  bool keep = false;        // also when the piece leaves
 };
 template <class V>
 void describe(V& v, FromPlace& from) {

@@ -28,9 +28,9 @@ constexpr auto enum_names(CrossingKind) {
 
 struct LedgeGoing {
   CrossingKind crossing = CrossingKind::none;  // while it crosses
-  float across = 0;                // to the left -1, to the right 1
-  std::int32_t ticks = 0;          // of the crossing
-  bool is_off = false;             // it has left the ground since
+  float across = 0;                            // to the left -1, to the right 1
+  std::int32_t ticks = 0;                      // of the crossing
+  bool is_off = false;                         // it has left the ground since
   // The crossing to which it goes, on its way to which ledge; below 0: none. It stays with it while both ledges stay the same.
   std::int32_t chosen = -1, goal = -1;
   bool runs = false;  // takes its run before that

@@ -17,9 +17,9 @@
 namespace vole {
 
 enum class AtEdge : std::uint8_t {
-  open,  // it goes on, and out
-  hold,  // all of its body stays in the level
-  wrap,  // its middle comes in again on the other side; where there is a wall, it is held
+  open,    // it goes on, and out
+  hold,    // all of its body stays in the level
+  wrap,    // its middle comes in again on the other side; where there is a wall, it is held
   removed  // once all of it is outside
 };
 constexpr auto enum_names(AtEdge) {

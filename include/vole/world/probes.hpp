@@ -20,7 +20,7 @@ class OfKind;
 struct Probe {
   Vec2 at{0, 0};
   Vec2 size{2, 2};
-  std::optional<Vec2> from, to;          // in place of a box: a ray, which ends at the first that it meets
+  std::optional<Vec2> from, to;  // in place of a box: a ray, which ends at the first that it meets
   std::vector<Located<std::string>> categories;  // none: all
 
   Rect box(Vec2 position, bool mirrored) const {

@@ -55,7 +55,7 @@ struct Routine {
 
   std::uint32_t step = 0;  // the one that is under way
   int ticks = 0;           // of it
-  RoutineStep pushed;       // in the last tick
+  RoutineStep pushed;      // in the last tick
   // Read from the texts whenever these are others, so no state.
   std::shared_ptr<const ReadRoutine> read = {};
 

@@ -79,7 +79,7 @@ struct Sprite {
   Vec2 scale{1, 1};
   std::optional<Vec2> size;  // in pixels, in place of the frame's own
   float rotation = 0;        // degrees clockwise round the pivot
-  bool mirrored = false;       // besides what the pose's facing does
+  bool mirrored = false;     // besides what the pose's facing does
   bool upside_down = false;
   Colour tint = white;
   float opacity = 1;

@@ -69,7 +69,7 @@ class World {
   std::vector<Timer> timers;
   std::vector<Tween> tweens;
   std::vector<Told> told;
-  std::vector<MetPair> met;  // of bodies that cues ask for, under way
+  std::vector<MetPair> met;       // of bodies that cues ask for, under way
   std::vector<MetPair> squeezed;  // things and what leaves them no room
 
   // As bytes; what was removed must be swept out before.

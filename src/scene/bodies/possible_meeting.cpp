@@ -19,7 +19,7 @@ Rect swept(const Rect& now, Vec2 motion, float wider) {
 }
 
 PossibleMeeting::PossibleMeeting(const Tick& tick, const Meeter& a, const Meeter& b, std::uint32_t shape_of_a,
-                     std::uint32_t shape_of_b)
+                                 std::uint32_t shape_of_b)
     : tick_(tick),
       a_(a),
       b_(b),

@@ -16,7 +16,7 @@ inline constexpr float touching_distance = 1.0f / 64;
 class PossibleMeeting {
  public:
   PossibleMeeting(const Tick& tick, const Meeter& a, const Meeter& b, std::uint32_t shape_of_a = any_shape,
-            std::uint32_t shape_of_b = any_shape);
+                  std::uint32_t shape_of_b = any_shape);
 
   bool happens() const;
   Meeting meeting() const;

@@ -3,7 +3,7 @@
 namespace vole {
 
 Intent crossing_intent(CrossingKind crossing, float across, bool is_first_tick, const Motion& motion,
-                   const SideMover& side) {
+                       const SideMover& side) {
   Intent intent;
   switch (crossing) {
     case CrossingKind::none:
@@ -12,8 +12,8 @@ Intent crossing_intent(CrossingKind crossing, float across, bool is_first_tick, 
     case CrossingKind::jump_twice:
       intent.direction.x = across;
       intent.jump_held = true;
-      intent.jump_pressed = is_first_tick || (crossing == CrossingKind::jump_twice && motion.velocity.y >= 0 &&
-                                              side.now.jumped_in_air == 0);
+      intent.jump_pressed = is_first_tick || (crossing == CrossingKind::jump_twice &&
+                                              motion.velocity.y >= 0 && side.now.jumped_in_air == 0);
       break;
     case CrossingKind::hop:
       intent.direction.x = across;
@@ -46,7 +46,8 @@ bool is_off_ground(const Touching& touching, const SideMover& side) {
   return !touching.ground || side.now.state == SideState::climbing;
 }
 
-std::optional<Landing> play_crossing(const SidePlay& play, SidePlay::State from, CrossingKind crossing, float across) {
+std::optional<Landing> play_crossing(const SidePlay& play, SidePlay::State from, CrossingKind crossing,
+                                     float across) {
   constexpr int comes_to_rest = 15;
   const int starts_within = crossing == CrossingKind::walk_off ? 60 : 10;
   bool was_off = false;

@@ -12,7 +12,7 @@ inline constexpr int longest_crossing = 240;  // ticks
 
 // What is pressed in a crossing, by how far it has come.
 Intent crossing_intent(CrossingKind crossing, float across, bool is_first_tick, const Motion& motion,
-                   const SideMover& side);
+                       const SideMover& side);
 // Whether it has left the ground, or is on a ladder.
 bool is_off_ground(const Touching& touching, const SideMover& side);
 
@@ -21,6 +21,7 @@ struct Landing {
   Vec2 at{0, 0};
   int ticks = 0;
 };
-std::optional<Landing> play_crossing(const SidePlay& play, SidePlay::State from, CrossingKind crossing, float across);
+std::optional<Landing> play_crossing(const SidePlay& play, SidePlay::State from, CrossingKind crossing,
+                                     float across);
 
 }  // namespace vole

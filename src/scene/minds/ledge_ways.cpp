@@ -108,8 +108,8 @@ void LedgeWays::try_running(const SidePlay& play, std::size_t ledge, std::size_t
   if (ends_at(ledge, spot, across)) try_crossing(play, *runs, ledge, CrossingKind::walk_off, across, run_up);
 }
 
-void LedgeWays::try_crossing(const SidePlay& play, const SidePlay::State& from, std::size_t ledge, CrossingKind kind,
-                         float across, float run_up) {
+void LedgeWays::try_crossing(const SidePlay& play, const SidePlay::State& from, std::size_t ledge,
+                             CrossingKind kind, float across, float run_up) {
   constexpr float alike_within = 32;
   const std::optional<Landing> landing = play_crossing(play, from, kind, across);
   if (!landing) return;
@@ -169,7 +169,8 @@ std::optional<std::size_t> LedgeWays::ledge_below(Vec2 point) const {
 
 // Ticks to the start of a crossing, along its ledge.
 float LedgeWays::walked(float from, const Crossing& crossing) const {
-  return (std::abs(from - (crossing.start.x - crossing.across * crossing.run_up)) + crossing.run_up) * ticks_per_pixel_;
+  return (std::abs(from - (crossing.start.x - crossing.across * crossing.run_up)) + crossing.run_up) *
+         ticks_per_pixel_;
 }
 
 // Shortest ways from the goal backwards (E. W. Dijkstra, 1959).

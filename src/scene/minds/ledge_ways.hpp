@@ -62,7 +62,7 @@ class LedgeWays {
   void try_spot(const SidePlay& play, std::size_t ledge, std::size_t spot);
   void try_running(const SidePlay& play, std::size_t ledge, std::size_t spot, float across);
   void try_crossing(const SidePlay& play, const SidePlay::State& from, std::size_t ledge, CrossingKind kind,
-                float across, float run_up);
+                    float across, float run_up);
   std::optional<SidePlay::State> standing(const SidePlay& play, Vec2 at) const;
   std::size_t column_of(float x) const;
   // That of a ledge in a column where it has one.

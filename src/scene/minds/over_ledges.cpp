@@ -66,7 +66,8 @@ class LedgeGoer {
       return std::nullopt;
     }
     going_.is_off = going_.is_off || off;
-    const Intent intent = crossing_intent(going_.crossing, going_.across, going_.ticks == 0, now_.motion, now_.side);
+    const Intent intent =
+        crossing_intent(going_.crossing, going_.across, going_.ticks == 0, now_.motion, now_.side);
     ++going_.ticks;
     return intent;
   }
@@ -75,7 +76,8 @@ class LedgeGoer {
   Intent go_to(const LedgeWays& ways, std::size_t place) {
     const Crossing& crossing = ways.crossing(place);
     const bool is_near = std::abs(crossing.start.x - now_.pose.at.x) <= near_;
-    if (is_near && (crossing.run_up <= 0 || going_.runs) && leads_there(ways, crossing)) return begin(crossing);
+    if (is_near && (crossing.run_up <= 0 || going_.runs) && leads_there(ways, crossing))
+      return begin(crossing);
     return crossing.run_up > 0 ? take_run(crossing, place) : come_to_rest_at(crossing, place);
   }
 

@@ -205,7 +205,8 @@ Reach::Reach(const Stage& stage, Entity thing, const ReachLimits& limits) {
 
 std::vector<const Reach::Stretch*> Reach::stretches_to(const ReachedSpot& spot) const {
   std::vector<const Stretch*> stretches;
-  for (std::size_t at = spot.stretch; at != 0; at = stretches_[at].before) stretches.push_back(&stretches_[at]);
+  for (std::size_t at = spot.stretch; at != 0; at = stretches_[at].before)
+    stretches.push_back(&stretches_[at]);
   std::reverse(stretches.begin(), stretches.end());
   return stretches;
 }
@@ -230,7 +231,8 @@ std::vector<Located<std::string>> Reach::steps_to(const ReachedSpot& spot) const
   for (const Stretch* const stretch : stretches_to(spot)) {
     const std::string words = words_of(stretch->intent);
     // What is pressed in the middle of its being held is a step of its own.
-    if (words != last || stretch->intent.jump_pressed || stretch->intent.dash_pressed || stretch->intent.drop_pressed)
+    if (words != last || stretch->intent.jump_pressed || stretch->intent.dash_pressed ||
+        stretch->intent.drop_pressed)
       finish();
     last = words;
     ticks += stretch->ticks;

@@ -25,7 +25,8 @@ Vec2 way_to_point(const Sprite* sprite, std::string_view name, Vec2 offset, cons
   const SheetPoint* const point = index < 0 ? nullptr : sprite->sheet()->find_point(name);
   Vec2 by = offset;
   if (point) by += Vec2(point->at(index) - sprite->sheet()->posed(index, sprite->playhead().clip()).pivot);
-  by = {by.x * of.scale.x * (of.mirrored ? -1.0f : 1.0f), by.y * of.scale.y * (of.upside_down ? -1.0f : 1.0f)};
+  by = {by.x * of.scale.x * (of.mirrored ? -1.0f : 1.0f),
+        by.y * of.scale.y * (of.upside_down ? -1.0f : 1.0f)};
   return turned(by, of.rotation);
 }
 

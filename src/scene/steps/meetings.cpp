@@ -6,8 +6,8 @@
 #include <tuple>
 #include <utility>
 
-#include "scene/bodies/possible_meeting.hpp"
 #include "scene/bodies/level_edges.hpp"
+#include "scene/bodies/possible_meeting.hpp"
 #include "scene/cue_call.hpp"
 #include "scene/thing_selector.hpp"
 
@@ -134,8 +134,7 @@ void tell_cue(const Cues::MeetingCue& cue, Tick& tick) {
     if ((shape_of_a != any_shape || shape_of_b != any_shape) && !possible.happens()) continue;
     const MetPair pair = pair_of(a.entity, b.entity, shape_of_a, shape_of_b);
     tick.memory.met.push_back(pair);
-    const bool wanted =
-        cue.when == When::lasts || (cue.when == When::begins && !holds(tick.world.met, pair));
+    const bool wanted = cue.when == When::lasts || (cue.when == When::begins && !holds(tick.world.met, pair));
     if (wanted && !tick.stage.removed(a.entity) && !tick.stage.removed(b.entity))
       call(cue, tick, a.entity, b.entity, possible.meeting());
   }
