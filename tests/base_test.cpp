@@ -197,7 +197,7 @@ struct Raw {
 };
 template <class V>
 void describe(V& v, Raw& raw) {
-  v("node", raw.node);
+  v("node", raw.toml);
 }
 
 // A number cannot be a place.

@@ -258,7 +258,7 @@ TEST_CASE("a meeting ends once when one of the two is removed or switched off, w
       yard.tick(3);
       CAPTURE(off, within);
       CHECK(told == "mp");
-      CHECK(yard.stage->world().overlaps.empty());
+      CHECK(yard.stage->world().met.empty());
     }
 }
 
