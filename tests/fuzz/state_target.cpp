@@ -8,6 +8,7 @@
 #include "vole/asset/font.hpp"
 #include "vole/base/node.hpp"
 #include "vole/base/state.hpp"
+#include "vole/input/controls.hpp"
 #include "vole/level/kinds.hpp"
 #include "vole/world/side_mover.hpp"
 #include "vole/world/sprite.hpp"
@@ -31,8 +32,7 @@ class Garden : public vole::Scene {
   }
   void cues(vole::Cues& cues) override {
     cues.when_told("bell", [this](vole::Stage&) { ++bells_; });
-    cues.when_meet("runner", "mouse",
-                             [this](vole::Stage&, vole::Entity, vole::Entity) { ++bells_; });
+    cues.when_meet("runner", "mouse", [this](vole::Stage&, vole::Entity, vole::Entity) { ++bells_; });
     cues.when_event("runner", "step", [this](vole::Stage&, vole::Entity) { ++bells_; });
     cues.every(0.05f, [this](vole::Stage& stage) {
       if (!stage.removed(runner_)) stage.get<vole::Sprite>(runner_).face({1, -1});
