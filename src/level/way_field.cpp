@@ -16,11 +16,11 @@ constexpr std::array<IVec2, 8> ways{IVec2{1, 0}, {0, 1},  {-1, 0},  {0, -1},
 
 WayField::WayField(const IRect& area, IVec2 goal, WaySteps steps, IsOpen is_open)
     : area_(area), goal_(goal), steps_(steps), is_open_(std::move(is_open)) {
-  constexpr std::int64_t most_cells = 16'777'216;
+  constexpr std::int64_t most_field_cells = 16'777'216;
   const std::int64_t cells = std::int64_t{std::max(area.size.x, 0)} * std::max(area.size.y, 0);
-  if (cells > most_cells)
+  if (cells > most_field_cells)
     throw Error(FilePosition{}, fmt::format("ways are found over at most {} cells, and not over {} x {}",
-                                            most_cells, area.size.x, area.size.y));
+                                            most_field_cells, area.size.x, area.size.y));
   lengths_.assign(static_cast<std::size_t>(cells), unknown);
   known_open_.assign(static_cast<std::size_t>(cells), 0);
   if (inside(goal_)) reach(goal_, 0);

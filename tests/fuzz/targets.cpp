@@ -11,6 +11,7 @@
 #include "vole/asset/font.hpp"
 #include "vole/asset/outline.hpp"
 #include "vole/asset/sheet.hpp"
+#include "vole/input/controls.hpp"
 #include "vole/input/input_reader.hpp"
 #include "vole/input/recording.hpp"
 #include "vole/level/kinds.hpp"
@@ -124,7 +125,10 @@ class Folder {
   std::string path(const std::string& name = {}) const {
     return name.empty() ? folder_ : folder_ + "/" + name;
   }
-  void write(const std::string& name, std::string_view bytes) const { vole::write_whole(path(name), bytes); }
+  void write(const std::string& name, std::string_view bytes) const {
+    std::filesystem::remove(path(name));  // some file systems write to the disk at once what replaces a file
+    vole::write_whole(path(name), bytes);
+  }
 
  private:
   std::string folder_;
