@@ -220,15 +220,15 @@ TEST_CASE("materials may take their tiles case by case, and what is wrong with o
   const std::string start = "assets/soil.tileset.toml:";
   CHECK(wrong("[materials.lawn]\n") ==
         start +
-            "5:9: error: material \"lawn\" has either \"first\", where its cases begin in the picture, "
+            "5:12: error: material \"lawn\" has either \"first\", where its cases begin in the picture, "
             "or \"cases\"");
   CHECK(wrong("[materials.lawn]\ncases.lefft = \"soil\"\n") ==
         start + "6:7: error: \"lefft\" is no neighbour; did you mean \"left\"?\n" + start +
-            "5:9: error: material \"lawn\" has no case with a tile");
+            "5:12: error: material \"lawn\" has no case with a tile");
   CHECK_THAT(wrong("[materials.lawn]\ncases.left = \"sol\"\n"),
              Catch::Contains("6:14: error: no tile \"sol\" in tileset \"soil\"; did you mean \"soil\"?"));
   CHECK_THAT(wrong("[materials.lawn]\ncases.\"above left\" = \"soil\"\n"),
-             Catch::Contains("\"above left\" is no case of \"sides\""));
+             Catch::Contains("\"above left\" is no case of \"four\""));
   CHECK_THAT(wrong("[materials.lawn]\nneighbours = \"eight\"\ncases.\"above left\" = \"soil\"\n"),
              Catch::Contains("a corner counts only where both sides beside it do"));
   CHECK_THAT(wrong("[materials.lawn]\ncases.\"left, right\" = \"soil\"\ncases.\"right, left\" = \"soil\"\n"),

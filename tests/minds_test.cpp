@@ -153,7 +153,7 @@ TEST_CASE("what is wrong in routines and minds is reported at its place, with wh
   const std::string body = "[a]\nbody = {}\nside_mover = {}\n";
   const std::vector<std::pair<std::string, std::string>> wrong{
       {"routine = { steps = [\"1 rihgt\"] }",
-       "kinds.toml:20:21: error: nothing in a routine is pushed as \"rihgt\"; did you mean \"right\"?"},
+       "kinds.toml:20:22: error: nothing in a routine is pushed as \"rihgt\"; did you mean \"right\"?"},
       {"routine = { steps = [\"right 1\"] }", "is no step of a routine"},
       {"routine = { steps = [\"\"] }", "is no step of a routine"},
       {"routine = { steps = [\"-1 right\"] }", "is no step of a routine"},

@@ -263,7 +263,7 @@ TEST_CASE("what is wrong with a set is reported at its place") {
   Walker walker;
   CHECK(
       has(walker.wrong("directions = \"four\"\nrows = { right = 0, don = 1 }"),
-          "mouse.sheet.toml:6:21: error: \"don\" is none of the 4 ways of this set; did you mean \"down\"?"));
+          "mouse.sheet.toml:6:21: error: \"don\" is none of the 4 directions of this set; did you mean \"down\"?"));
   CHECK(has(walker.wrong("directions = \"four\"\nrows = { right = 0 }"),
             ":4:7: error: set \"s\" has no clip for \"down\", \"up\"; missing = \"turned\" would rotate"));
   CHECK(has(walker.wrong("directions = \"two\"\nmissing = \"error\"\nrows = { right = 0 }"),

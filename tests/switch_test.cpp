@@ -220,7 +220,7 @@ TEST_CASE("what is wrong with switches, outlines and rays is reported with its p
   CHECK_THAT(wrong("switches = [{ when = [\"vx > 0\"], use = \"off\" }]\n"),
              Catch::Contains("kind \"wrong\" has no body to switch"));
   CHECK_THAT(wrong("probes.a = { from = [0, 0] }\n"),
-             Catch::Contains("a check that is a ray has a \"from\" and a \"to\""));
+             Catch::Contains("a probe that is a ray has a \"from\" and a \"to\""));
   CHECK_THAT(wrong("shapes = [{ outline = \"rok\" }]\n"), Catch::Contains("no sheet \"rok\""));
   CHECK_THAT(wrong("shapes = [{ outline = \"rock\", radius = 4 }]\n"),
              Catch::Contains("an outline has no other form besides"));

@@ -619,7 +619,7 @@ TEST_CASE("the xray says what its colours mean where there is room for it") {
   CHECK(large.at(319, 179) == large.at(318, 178));   // its ground
   CHECK(in_legend({0xd9, 0x72, 0x4a, 0xff}));        // solid tile
   CHECK(in_legend({0xb1, 0x89, 0xb4, 0xff}));        // sensor
-  CHECK(in_legend({0xe6, 0xc7, 0x7d, 0xff}));        // position
+  CHECK(in_legend({0xf2, 0x9e, 0xb8, 0xff}));        // position
   CHECK_FALSE(in_legend({0x6d, 0x8a, 0x3f, 0xff}));  // zone
   CHECK_FALSE(in_legend({0xa9, 0xbb, 0x5c, 0xff}));  // check
   CHECK_FALSE(inked(xray({64, 32}), {0x1b, 0x1a, 0x26, 0xff}, 0, 0, 64, 32));

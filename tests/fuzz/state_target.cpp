@@ -7,7 +7,6 @@
 #include "vole/asset/catalog.hpp"
 #include "vole/asset/font.hpp"
 #include "vole/base/state.hpp"
-#include "vole/base/state.hpp"
 #include "vole/base/toml_value.hpp"
 #include "vole/input/controls.hpp"
 #include "vole/level/kinds.hpp"
