@@ -8,7 +8,7 @@
 //     { at = 1.2, value = [0, 0] },
 //   ]
 //
-//   fields = { "lamp.reach" = [{ at = 0, value = 0 }, { at = 1.2, value = 8 }] }
+//   fields = { "lamp.radius" = [{ at = 0, value = 0 }, { at = 1.2, value = 8 }] }
 //
 // `offset` and `rotation` are added, `scale`, `opacity` and `tint` multiply. Any other described field of a
 // component of the thing goes by "component.field": numbers and pairs are added to it and colours take its

@@ -1,9 +1,9 @@
 // The numbers, pairs and colours among the fields of a described struct, found by name while the program
 // runs:
 //
-//   const std::vector<FieldInfo>& fields = numeric_fields<Lamp>();      // "reach", "shine"
-//   FieldRef reach = field_at(lamp, 0);
-//   reach.put(reach.value() + Vec4(2, 0, 0, 0));
+//   const std::vector<FieldInfo>& fields = numeric_fields<Lamp>();      // "radius", "brightness"
+//   FieldRef radius = field_at(lamp, 0);
+//   radius.put(radius.value() + Vec4(2, 0, 0, 0));
 #pragma once
 
 #include <array>
