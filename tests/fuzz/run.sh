@@ -18,7 +18,7 @@ fuzz() {
     fi
   done
 }
-# Two at a time.
+# Half of them beside the other half.
 fuzz picture outline toml sheet "named sheet" "lively sheet" font truetype "truetype text" &
 first_half=$!
 failed=0

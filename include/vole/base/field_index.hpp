@@ -1,6 +1,6 @@
 // A field by the member that it is:
 //
-//   std::size_t radius = index_of_field(&Lamp::radius);     // among numeric_fields(): see field.hpp
+//   std::size_t radius = index_of_field(&Lamp::radius);  // among numeric_fields(): see field.hpp
 #pragma once
 
 #include <cstddef>
