@@ -178,7 +178,7 @@ TEST_CASE("the header holds every name, and refuses two that would be one") {
   CHECK_FALSE(vole::file_exists(folder.path("atlas-1.png")));
   const std::string header = vole::read_text(folder.path("names.hpp"), 1 << 20);
   for (const char* line : {"struct mouse {\n  static constexpr ::vole::SheetName name{{\"mouse\"}};",
-                           "::vole::ClipName<mouse> run{{\"run\"}};", "struct n_2nd_new {\n",
+                           "::vole::ClipName<::names::sheet::mouse> run{{\"run\"}};", "struct n_2nd_new {\n",
                            "::vole::TilesetName soil{{\"soil\"}};", "::vole::LevelName patch{{\"patch\"}};",
                            "::vole::ActionName jump{{\"jump\"}};", "::vole::AxisName walk{{\"walk\"}};",
                            "::vole::SoundName sounds_plop{{\"sounds/plop\"}};"})

@@ -368,7 +368,7 @@ TEST_CASE("check sees what a game would only stumble over") {
     CHECK_THAT(with("levels/patch.level.toml", "cell = [6, 2]", place),
                Catch::Contains("this place is outside the level, which has 10 x 4 cells (80 x 32 pixels)"));
   for (const auto& [key, value, text] : std::vector<std::array<std::string, 3>>{
-           {"title", "\"\"", "\"\" cannot be the game's title"},
+           {"title", "\"\"", "a name is expected here, and it is empty"},
            {"title", "\"a\\nExec=rm\"", "a title has no backslashes, line breaks"},
            {"id", "\"Big\"", "an id has small letters"},
            {"id", "\"9\"", "begins with a letter"},

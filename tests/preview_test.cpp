@@ -279,12 +279,12 @@ body = { size = [4, 4], use = "off" }
     return found;
   };
   const vole::Colour solid{0x7f, 0xb8, 0xb0, 0xff}, sensor{0xb1, 0x89, 0xb4, 0xff},
-      one_way{0xed, 0xa6, 0x3f, 0xff}, check{0xa9, 0xbb, 0x5c, 0xff};
+      one_way{0xed, 0xa6, 0x3f, 0xff}, probe{0xb3, 0x48, 0x5a, 0xff};
   // A square of 4 pixels, 8 times as large, its rim 2 wide: the circle and the probes cover some of it.
   CHECK(count("kinds.toml", solid) > 100);
   CHECK(count("kinds.toml", sensor) > 100);
   CHECK(count("kinds.toml", one_way) > 100);
-  CHECK(count("kinds.toml --show shapes", check) > 200);
+  CHECK(count("kinds.toml --show shapes", probe) > 200);
   CHECK(count("assets/mouse.sheet.toml --show shapes", solid) > 8 * 100);
   CHECK(count("assets/mouse.sheet.toml --show shapes", one_way) == 0);
   CHECK(count("assets/mouse.sheet.toml", solid) == 0);
@@ -369,7 +369,7 @@ TEST_CASE("what a jump reaches is said in tiles, and a level shows who gets wher
   CHECK(has(reach, "2 of 3 ledges are reached by \"mouse\""));
   CHECK(has(reach, "not reached: ledge from [80, 8] to [112, 8]"));
   const Image shown = vole::read_png(folder.path("out.png"));
-  CHECK(shows(shown, {0x7f, 0xb8, 0xb0, 0xff}));
+  CHECK(shows(shown, {0x7f, 0xc0, 0x5c, 0xff}));
   CHECK(shows(shown, {0xb3, 0x48, 0x5a, 0xff}));
   said("kinds.toml --kind dog --show mind");
   const auto wrong = [&](const std::string& words) {

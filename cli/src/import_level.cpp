@@ -32,7 +32,7 @@ struct Meaning {
   Located<std::string> tile, kind;
 };
 void read_field(const TomlValue& toml, Meaning& meaning, const vole::FieldRule&, Report& report) {
-  if (toml.type == TomlValue::Type::text) return vole::read_value(toml, meaning.tile, {}, report);
+  if (toml.type == TomlValue::Type::text) return vole::read_value(toml, meaning.tile, vole::may_be_empty(), report);
   if (!vole::detail::expect(toml, TomlValue::Type::table, "a tile's name, or { kind = \"...\" }", report))
     return;
   vole::Reader reader(toml, report);

@@ -1,7 +1,6 @@
 #include "vole/input/gather.hpp"
 
 #include <algorithm>
-#include <array>
 #include <cmath>
 #include <limits>
 
@@ -10,8 +9,6 @@
 namespace vole {
 namespace {
 
-// A stick or trigger bound to an action is pressed beyond half of its way.
-constexpr float press_share = 0.5f;
 // More turns of a wheel between two ticks are not told.
 constexpr int most_notches = 100;
 
@@ -45,22 +42,6 @@ std::int8_t in_hundredths(float value) {
   return static_cast<std::int8_t>(std::floor(std::clamp(value, -1.0f, 1.0f) * 100.0f + 0.5f));
 }
 
-struct StickAxis {
-  Control axis, less, more;
-};
-const std::array<StickAxis, 4>& stick_axes() {
-  static const std::array<StickAxis, 4> all{
-      {{known("pad stick left x"), known("pad stick left left"), known("pad stick left right")},
-       {known("pad stick left y"), known("pad stick left up"), known("pad stick left down")},
-       {known("pad stick right x"), known("pad stick right left"), known("pad stick right right")},
-       {known("pad stick right y"), known("pad stick right up"), known("pad stick right down")}}};
-  return all;
-}
-bool is_stick_axis(Control control) {
-  return std::any_of(stick_axes().begin(), stick_axes().end(),
-                     [control](const StickAxis& stick) { return stick.axis == control; });
-}
-
 // How far a stick is pushed counts from the end of its dead middle on, and is bent as the axis says.
 float beyond_dead(float pushed, const Axis& axis) {
   const float share = std::clamp((pushed - axis.dead) / (1 - axis.dead), 0.0f, 1.0f);
@@ -82,8 +63,8 @@ InputGather::InputGather(const Controls& controls)
 
 InputGather::InputGather(std::shared_ptr<const Controls> controls)
     : controls_(std::move(controls)), gathered_(controls_), latched_(controls_) {
-  device(0);
   seats_ = seats_for(*controls_);
+  fit_devices();
 }
 
 std::vector<InputGather::Seat> InputGather::seats_for(const Controls& controls) const {
@@ -122,41 +103,31 @@ void InputGather::use(std::shared_ptr<const Controls> controls) {
   if (!asks_) take_values();
 }
 
-// Pads of players that are there no more are free; areas of the screen are touched as fingers say.
 void InputGather::fit_devices() {
-  for (Device& device : devices_) {
-    device.values.resize(control_names().size());
-    device.values.resize(control_names().size() + controls_->areas.size(), 0.0f);
-    if (device.player && *device.player >= seats_.size()) device.player.reset();
-  }
+  devices_.fit(seats_.size(), controls_->areas.size());
+  // Areas of the screen are touched as fingers say.
   for (std::size_t i = 0; i < controls_->areas.size(); ++i)
-    devices_[0].values[area_control(i).index] = touches(controls_->areas[i].area) ? 1.0f : 0.0f;
-}
-
-InputGather::Device& InputGather::device(std::uint8_t number) {
-  while (number >= devices_.size())
-    devices_.push_back({std::vector<float>(control_names().size() + controls_->areas.size(), 0.0f), {}});
-  return devices_[number];
+    devices_.set(0, area_control(i), touches(controls_->areas[i].area) ? 1.0f : 0.0f);
 }
 
 // A pad that is used for the first time goes to the first player who has none; when all have one, to the first player.
-void InputGather::seat(Device& pad) {
+void InputGather::seat(std::uint8_t pad) {
   std::size_t player = 0;
   while (player + 1 < gathered_.players.size() && gathered_.players[player].pads > 0) ++player;
   if (gathered_.players[player].pads > 0) player = 0;
-  pad.player = player;
+  devices_.give_to(pad, player);
   count_up(gathered_.players[player].pads);
 }
 
 void InputGather::add(const ControlEvent& event) {
-  Device& from = device(event.device);
-  if (event.control.index >= from.values.size() || !std::isfinite(event.value)) return;
-  if (from.values[event.control.index] == event.value) return;
-  if (event.device > 0 && !from.player && std::abs(event.value) >= press_share) seat(from);
-  const bool is_press = from.values[event.control.index] <= press_share && event.value > press_share;
+  const std::optional<float> before = devices_.at(event.device, event.control);
+  if (!before || !std::isfinite(event.value) || *before == event.value) return;
+  constexpr float press_share = InputDevices::press_share;
+  if (devices_.is_free_pad(event.device) && std::abs(event.value) >= press_share) seat(event.device);
+  const bool is_press = *before <= press_share && event.value > press_share;
   if (is_press && counted_control_ && *counted_control_ == event.control) ++counted_;
-  if (asks_) return note_asked(from, event);
-  set(from, event.control, event.value);
+  if (asks_) return note_asked(event);
+  devices_.set(event.device, event.control, event.value);
   take_values();
 }
 
@@ -168,30 +139,12 @@ void InputGather::ask_for_control(bool asks) {
   release_all();
 }
 
-// The axis of a stick is no press; the side that it is pushed to is.
-void InputGather::note_asked(Device& device, const ControlEvent& event) {
-  const std::vector<float> before = device.values;
-  set(device, event.control, event.value);
-  for (std::size_t i = 0; i < before.size() && gathered_.asked_control.empty(); ++i) {
-    const Control control{static_cast<std::uint16_t>(i)};
-    const bool is_pressed = before[i] <= press_share && device.values[i] > press_share;
-    if (is_pressed && !is_stick_axis(control))
-      gathered_.asked_control = name_of(Chord(control), controls_->areas);
-  }
-}
-
-void InputGather::set(Device& device, Control control, float value) {
-  device.values[control.index] = value;
-  set_stick(device, control, value);
-}
-
-// A stick that is pushed to a side presses that side.
-void InputGather::set_stick(Device& device, Control control, float value) {
-  for (const StickAxis& stick : stick_axes()) {
-    if (!(stick.axis == control)) continue;
-    device.values[stick.less.index] = std::max(-value, 0.0f);
-    device.values[stick.more.index] = std::max(value, 0.0f);
-  }
+void InputGather::note_asked(const ControlEvent& event) {
+  const std::vector<float> before = devices_.values(event.device);
+  devices_.set(event.device, event.control, event.value);
+  if (!gathered_.asked_control.empty()) return;
+  if (const auto pressed = devices_.pressed_since(event.device, before))
+    gathered_.asked_control = name_of(Chord(*pressed), controls_->areas);
 }
 
 void InputGather::press_for_a_moment(Control control) {
@@ -250,24 +203,10 @@ void InputGather::turn_wheel(IVec2 notches) {
            std::clamp(wheel.y + turned.y, -most_notches, most_notches)};
 }
 
-// Whether a player is at a device. All of them are the only player's.
-bool InputGather::counts(std::size_t number, std::size_t player) const {
-  return number == 0 || seats_.size() == 1 || devices_[number].player == player;
-}
-
-// What is pushed furthest, on whichever device.
-float InputGather::value_of(Control control, std::size_t player) const {
-  float furthest = 0;
-  for (std::size_t i = 0; i < devices_.size(); ++i)
-    if (const float value = devices_[i].values[control.index];
-        std::abs(value) > std::abs(furthest) && counts(i, player))
-      furthest = value;
-  return furthest;
-}
-
 bool InputGather::held(const std::vector<Control>& all, std::size_t player) const {
-  return std::all_of(all.begin(), all.end(),
-                     [&](Control control) { return std::abs(value_of(control, player)) >= press_share; });
+  return std::all_of(all.begin(), all.end(), [&](Control control) {
+    return std::abs(devices_.value_of(control, player)) >= InputDevices::press_share;
+  });
 }
 
 // What is part of a chord that is held counts for that alone.
@@ -291,8 +230,8 @@ TickInput::AxisState InputGather::axis_value(const Axis& axis, std::size_t playe
   Vec2 furthest{keys(axis.less, axis.more), axis.is_flat ? keys(axis.up, axis.down) : 0.0f};
   furthest = at_most_one_long(furthest);
   for (const Control stick : axis.sticks) {
-    Vec2 pushed{value_of(stick, player), 0};
-    if (axis.is_flat) pushed.y = value_of({static_cast<std::uint16_t>(stick.index + 1)}, player);
+    Vec2 pushed{devices_.value_of(stick, player), 0};
+    if (axis.is_flat) pushed.y = devices_.value_of({static_cast<std::uint16_t>(stick.index + 1)}, player);
     const float length = length_of(pushed), share = beyond_dead(length, axis);
     if (share > length_of(furthest)) furthest = pushed * (share / length);
   }
@@ -321,11 +260,7 @@ void InputGather::take_values(std::size_t player) {
 }
 
 void InputGather::release(std::uint8_t device) {
-  if (device >= devices_.size()) return;
-  Device& gone = devices_[device];
-  if (gone.player) --gathered_.players[*gone.player].pads;
-  gone.player.reset();
-  std::fill(gone.values.begin(), gone.values.end(), 0.0f);
+  if (const auto player = devices_.release(device)) --gathered_.players[*player].pads;
   if (!asks_) take_values();
 }
 
@@ -351,7 +286,7 @@ const TickInput& InputGather::latch() {
 }
 
 void InputGather::release_all() {
-  for (Device& device : devices_) std::fill(device.values.begin(), device.values.end(), 0.0f);
+  devices_.release_all();
   gestures_.forget();
   gathered_.seen_pointer.wheel = {0, 0};
   for (std::size_t player = 0; player < seats_.size(); ++player) {

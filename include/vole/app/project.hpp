@@ -49,8 +49,8 @@ struct ProjectNotes {
 };
 template <class V>
 void describe(V& v, ProjectNotes& notes) {
-  v("allow", notes.allow);
-  v("files", notes.files);
+  v("allow", notes.allow, may_be_empty());  // which says more than that it is empty
+  v("files", notes.files, may_be_empty());
 }
 
 // How the canvas goes into the window: by the largest whole multiple; as large as it fits; or over all of it, cut off

@@ -12,6 +12,7 @@
 
 #include "vole/input/controls.hpp"
 #include "vole/input/gestures.hpp"
+#include "vole/input/input_devices.hpp"
 #include "vole/input/tick_input.hpp"
 
 namespace vole {
@@ -57,23 +58,14 @@ class InputGather {
     std::vector<TickInput::AxisState> tapped;  // of every axis: its last push since the latch before
     std::vector<TickInput::AxisState> pushed;  // and where it was at that latch
   };
-  struct Device {
-    std::vector<float> values;          // of every control
-    std::optional<std::size_t> player;  // whose pad it is
-  };
 
   std::vector<Seat> seats_for(const Controls& controls) const;
   void fit_devices();
-  Device& device(std::uint8_t number);
-  void seat(Device& pad);
-  void note_asked(Device& device, const ControlEvent& event);
-  void set(Device& device, Control control, float value);
-  void set_stick(Device& device, Control control, float value);
+  void seat(std::uint8_t pad);
+  void note_asked(const ControlEvent& event);
   void press_for_a_moment(Control control);
   void press_areas();
   bool touches(const IRect& area) const;
-  bool counts(std::size_t number, std::size_t player) const;
-  float value_of(Control control, std::size_t player) const;
   bool held(const std::vector<Control>& all, std::size_t player) const;
   bool held(const Chord& binding, std::size_t player) const;
   bool any_held(const std::vector<Chord>& bindings, std::size_t player) const;
@@ -82,7 +74,7 @@ class InputGather {
   void take_values(std::size_t player);
 
   std::shared_ptr<const Controls> controls_;
-  std::vector<Device> devices_;  // the first: keyboard, mouse and touch screen
+  InputDevices devices_;
   std::vector<Seat> seats_;
   Gestures gestures_;
   bool finger_gone_ = false;  // after the next latch it points nowhere

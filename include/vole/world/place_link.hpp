@@ -26,11 +26,11 @@ struct PlaceLink {
 };
 template <class V>
 void describe(V& v, PlaceLink& link) {
-  v("place", link.place);
+  v("place", link.place, may_be_empty());
   v.state("thing", link.thing);
 }
 inline OnlyField<Located<std::string>> one_field(PlaceLink& link) {
-  return {link.place, {}, "place"};
+  return {link.place, may_be_empty(), "place"};
 }
 
 }  // namespace vole
