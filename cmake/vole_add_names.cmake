@@ -16,14 +16,13 @@ function(vole_add_names target)
   endif()
   get_filename_component(names_FOLDER ${names_FOLDER} ABSOLUTE)
   set(folder ${CMAKE_CURRENT_BINARY_DIR}/${target}_names)
-  file(GLOB_RECURSE files CONFIGURE_DEPENDS
-    ${names_FOLDER}/assets/* ${names_FOLDER}/levels/*.level.toml ${names_FOLDER}/*.toml)
-  list(FILTER files EXCLUDE REGEX "/build[^/]*/")
   # The stamp is always written; the header only when it changes, so that nothing is compiled anew for nothing.
   add_custom_command(OUTPUT ${folder}/stamp BYPRODUCTS ${folder}/${names_HEADER}
     COMMAND vole::tool atlas ${names_FOLDER} --header ${folder}/${names_HEADER}
+      --depfile ${folder}/stamp.d
     COMMAND ${CMAKE_COMMAND} -E touch ${folder}/stamp
-    DEPENDS ${files} vole::tool
+    DEPENDS vole::tool
+    DEPFILE ${folder}/stamp.d
     COMMENT "Names of ${names_FOLDER}" VERBATIM)
   add_custom_target(${target}_names DEPENDS ${folder}/stamp)
   add_dependencies(${target} ${target}_names)

@@ -91,6 +91,86 @@ TEST_CASE("a preview never goes over a file of the game") {
   }
 }
 
+TEST_CASE("a game writes over its own outputs, and over nothing else unless told to") {
+  TempFolder folder;
+  folder.write("kinds.toml", "[mouse]\n");
+  folder.write("src/main.cpp", "int main() {}\n");
+  folder.write("notes.txt", "mine");
+  folder.write_picture("assets/mouse.png", {4, 4});
+  std::filesystem::create_symlink("../src/main.cpp", folder.path("assets/link.png"));
+  REQUIRE(run_command(allotment_of(folder, "--headless --ticks 3 --record a.run --state s.toml --shot p.png"))
+              .code == 0);
+  const auto before = files_in(folder);
+  for (const char* option : {"--shot ", "--state ", "--record "})
+    for (const char* file : {"kinds.toml", "src/main.cpp", "notes.txt", "assets/mouse.png", "assets/link.png",
+                             "./src/../notes.txt", "a.run", "s.toml", "p.png"}) {
+      const bool own = (std::string(option) == "--shot " && std::string(file) == "p.png") ||
+                       (std::string(option) == "--state " && std::string(file) == "s.toml") ||
+                       (std::string(option) == "--record " && std::string(file) == "a.run");
+      if (own) continue;
+      CAPTURE(option, file);
+      const Ran ran = run_command(allotment_of(folder, std::string("--headless --ticks 2 ") + option + file));
+      CHECK(ran.code == 1);
+      CHECK(has(ran.output, "error: is there already, and is no "));
+      CHECK(has(ran.output, "replace the file with --force"));
+      CHECK(files_in(folder) == before);
+    }
+  // One file for two outputs, and over the recording that is replayed, also with --force and by another name.
+  std::filesystem::create_hard_link(folder.path("a.run"), folder.path("b.run"));
+  const auto with_link = files_in(folder);
+  for (const auto& [words, text] : std::vector<std::pair<std::string, std::string>>{
+           {"--ticks 2 --shot new --record ./new", "./new: error: is another output of this run"},
+           {"--ticks 2 --shot p.png@1 --shot p.png@2 --force", "p.png: error: is another output of this run"},
+           {"--replay a.run --record a.run", "a.run: error: is the recording that is replayed"},
+           {"--replay a.run --record b.run --force", "b.run: error: is the recording that is replayed"}}) {
+    const Ran ran = run_command(allotment_of(folder, "--headless " + words));
+    CAPTURE(words, ran.output);
+    CHECK(ran.code == 1);
+    CHECK(has(ran.output, text));
+    CHECK(files_in(folder) == with_link);
+  }
+  // Its own are replaced, and an empty file; a device is written to.
+  folder.write("empty", "");
+  for (const char* words : {"--record a.run", "--state s.toml", "--shot p.png", "--shot empty",
+                            "--shot /dev/null", "--record notes.txt --force", "--state a.run@1 --force"}) {
+    CAPTURE(words);
+    CHECK(run_command(allotment_of(folder, std::string("--headless --ticks 2 ") + words)).code == 0);
+  }
+  CHECK(vole::read_recording(folder.path("notes.txt")).ticks == 2);
+  // A recording of before its first line said what it is.
+  std::string older = vole::read_text(folder.path("notes.txt"), 1 << 20);
+  older.erase(0, older.find('\n') + 1);
+  folder.write("older.run", older);
+  CHECK(run_command(allotment_of(folder, "--headless --ticks 2 --record older.run")).code == 0);
+}
+
+TEST_CASE("a preview replaces previews, and a package packages") {
+  TempFolder folder;
+  write_small_game(folder);
+  folder.write_picture("art/mine.png", {4, 4});
+  folder.write("mine.gif", "GIF89a and more");
+  const auto before = files_in(folder);
+  for (const char* words : {"preview assets/mouse.sheet.toml -o art/mine.png",
+                            "preview assets/mouse.sheet.toml --clip run -o mine.gif",
+                            "preview levels/patch.level.toml -o art/mine.png"}) {
+    const Ran ran = vole_in(folder, words);
+    CAPTURE(words, ran.output);
+    CHECK(ran.code == 1);
+    CHECK(has(ran.output, "error: is there already, and is no picture that Vole made"));
+    CHECK(files_in(folder) == before);
+    for (int i = 0; i < 2; ++i)
+      CHECK(vole_in(folder, std::string(words) + (i == 0 ? " --force" : "")).code == 0);
+    for (const char* file : {"art/mine.png", "mine.gif"}) folder.write(file, before.at(file));
+  }
+  folder.write("out/small-0.1.0-linux.tar.gz", "mine");
+  const std::string pack = "package . -o out --program " + as_word(variable("VOLE_ALLOTMENT"));
+  CHECK(has(vole_in(folder, pack).output, "error: is there already, and is no package that Vole made"));
+  CHECK(vole::read_text(folder.path("out/small-0.1.0-linux.tar.gz"), 100) == "mine");
+  // And a program of another game is none of this one.
+  std::filesystem::remove(folder.path("out/small-0.1.0-linux.tar.gz"));
+  CHECK(has(vole_in(folder, pack).output, "is the program of the game in "));
+}
+
 TEST_CASE("output that cannot be written is an error, and a full disk leaves nothing that looks whole") {
   TempFolder folder;
   write_small_game(folder);

@@ -279,7 +279,7 @@ body = { size = [4, 4], use = "off" }
     return found;
   };
   const vole::Colour solid{0x7f, 0xb8, 0xb0, 0xff}, sensor{0xb1, 0x89, 0xb4, 0xff},
-      one_way{0xed, 0xa6, 0x3f, 0xff}, probe{0xb3, 0x48, 0x5a, 0xff};
+      one_way{0xed, 0xa6, 0x3f, 0xff}, probe{0xcd, 0xdc, 0x5a, 0xff};
   // A square of 4 pixels, 8 times as large, its rim 2 wide: the circle and the probes cover some of it.
   CHECK(count("kinds.toml", solid) > 100);
   CHECK(count("kinds.toml", sensor) > 100);

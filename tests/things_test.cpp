@@ -365,7 +365,7 @@ TEST_CASE("an axis of two dimensions moves a player both ways, and each player's
       "kinds.toml",
       "[mouse]\nsprite = { sheet = \"mouse\" }\nbody = { size = [6, 6] }\ntop_mover = { speed = 60 }\n"
       "player = { walk = \"steer\" }\n[crumb]\nbody = { size = [4, 4], use = \"sensor\" }\ntop_mover = { "
-      "speed = 60 }\nplayer = { walk = \"steer\", player = 2 }\n");
+      "speed = 60 }\nplayer = { walk = \"steer\", number = 2 }\n");
   small.folder.write("controls.toml",
                      "[axes.steer]\nleft = [\"key KeyA\"]\nright = [\"key KeyD\"]\nup = [\"key KeyW\"]\ndown "
                      "= [\"key KeyS\"]\n"

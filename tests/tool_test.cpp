@@ -426,7 +426,7 @@ TEST_CASE("a game prints values and writes its state after the ticks that are as
   CHECK(state.find("ticks")->whole == 200);
   const vole::TomlValue* vole = nullptr;
   for (const vole::TomlValue& thing : state.find("entities")->find("things")->items)
-    if (const vole::TomlValue* const kind = thing.find("kind_of"))
+    if (const vole::TomlValue* const kind = thing.find("kind"))
       if (!vole && kind->find("name") && kind->find("name")->text == "vole") vole = &thing;
   REQUIRE(vole);
   CHECK(printed[2].find(fmt::format("at.x = {},", vole::toml_number(static_cast<float>(

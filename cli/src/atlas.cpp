@@ -10,10 +10,11 @@
 #include "atlas_pages.hpp"
 #include "command.hpp"
 #include "commands.hpp"
+#include "file_name.hpp"
 #include "game_files.hpp"
 #include "names_header.hpp"
-#include "outputs.hpp"
 #include "progress.hpp"
+#include "rules/rules.hpp"
 #include "vole/base/file_set.hpp"
 #include "vole/base/paths.hpp"
 #include "vole/base/reading.hpp"
@@ -28,6 +29,7 @@ struct AtlasOptions {
   std::string name = "atlas";  // of the files
   std::string header;          // empty: NAME.hpp in the output folder
   int page = 1024;             // the most pixels along a side
+  std::string depfile;         // empty: none
 };
 
 // The first lines of what is written: a file that begins otherwise is not ours to replace.
@@ -230,12 +232,43 @@ void write_header(Catalog& catalog, const std::string& path) {
   fmt::print("{}\n", path);
 }
 
+// As make and ninja read it.
+std::string in_depfile(const std::string& path) {
+  std::string text;
+  for (const char c : std::filesystem::absolute(vole::to_path(path)).lexically_normal().generic_string()) {
+    if (c == ' ' || c == '#') text += '\\';
+    if (c == '$') text += '$';
+    text += c;
+  }
+  return text;
+}
+
+// The folders count too: a file that comes or goes changes them.
+void write_depfile(const AtlasOptions& options) {
+  std::set<std::string> paths{in_depfile(options.folder)};
+  for (const std::string& file : files_of_game(options.folder)) {
+    const bool names_something =
+        file.find('/') == std::string::npos
+            ? file.ends_with(".toml")
+            : file.starts_with("assets/") || file.starts_with("levels/") || file.starts_with("kinds/");
+    if (!names_something) continue;
+    paths.insert(in_depfile(vole::join_path(options.folder, file)));
+    paths.insert(in_depfile(vole::join_path(options.folder, vole::folder_of(file))));
+  }
+  const std::string made = in_depfile(options.depfile.substr(0, options.depfile.size() - 2)) + ":";
+  std::string text = made;
+  for (const std::string& path : paths) text += " \\\n  " + path;
+  vole::expect_made_by_vole(options.depfile, made);
+  vole::write_whole(options.depfile, text + "\n");
+}
+
 void atlas(const AtlasOptions& options) {
   SourceFolder source(options.folder);
   if (!options.output.empty()) write_atlas(source.catalog(), options);
   const std::string header =
       !options.header.empty() ? options.header : vole::join_path(options.output, options.name + ".hpp");
   write_header(source.catalog(), header);
+  if (!options.depfile.empty()) write_depfile(options);
 }
 
 }  // namespace
@@ -256,6 +289,13 @@ void add_atlas(CommandLine& line) {
   command.word("-o,--output", options->output, "The folder for pages and sheet file").value_name("DIR");
   command.word("--header", options->header, "Where the header goes; alone: write nothing but the header")
       .value_name("FILE");
+  command
+      .word("--depfile", options->depfile,
+            "For build programs: write into NAME.d what the header is made from, as what NAME depends on")
+      .checked_by([](const std::string& name) {
+        return name.size() > 2 && name.ends_with(".d") ? std::string() : "a name that ends in .d is wanted";
+      })
+      .value_name("NAME.d");
   command.word("--name", options->name, "What the files are called")
       .checked_by([](const std::string& name) {
         return is_file_name(name) ? std::string()

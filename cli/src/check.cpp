@@ -7,6 +7,7 @@
 #include "command.hpp"
 #include "commands.hpp"
 #include "vole/base/files.hpp"
+#include "vole/base/names.hpp"
 
 namespace {
 
@@ -43,6 +44,13 @@ int check(const CheckOptions& options) {
     for (const Finding& finding : findings)
       fmt::print("{}{}\n", to_text(finding.problem),
                  finding.rule.empty() ? "" : fmt::format(" [{}]", finding.rule));
+    const std::vector<std::string> names(checker.not_judged().begin(), checker.not_judged().end());
+    const std::string not_judged = vole::joined(names, ", ");
+    if (!not_judged.empty())
+      fmt::print(
+          "{}: not judged, since only the game knows these components: {}; let it write their schemas: "
+          "GAME --schemas {}\n",
+          options.folder, not_judged, vole::join_path(options.folder, "schemas"));
     if (findings.empty())
       fmt::print("{}: {} files, nothing wrong\n", options.folder, checker.files());
     else

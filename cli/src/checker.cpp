@@ -3,14 +3,17 @@
 #include <fmt/core.h>
 
 #include <algorithm>
+#include <filesystem>
 #include <tuple>
 
 #include "game_files.hpp"
 #include "judges.hpp"
+#include "preview/staged_level.hpp"
 #include "progress.hpp"
 #include "vole/asset/atlas.hpp"
 #include "vole/asset/font.hpp"
 #include "vole/base/files.hpp"
+#include "vole/base/paths.hpp"
 #include "vole/level/level.hpp"
 #include "vole/world/level_now.hpp"
 #include "vole/world/sprite.hpp"
@@ -36,8 +39,8 @@ bool Checker::attempt(const Work& work) {
   }
 }
 
-void Checker::check_all() {
-  vole::list_files(root_);  // throws for a folder that cannot be read
+void Checker::check_all(bool with_rules) {
+  check_names_of_files();
   project_read_ = attempt([this] { check_project(); });
   controls_read_ = attempt([this] { check_controls(); });
   attempt([this] { files_to_send(root_); });
@@ -53,6 +56,7 @@ void Checker::check_all() {
   const bool levels_read = check_levels();
   check_recordings();
   const bool all_read = groups_read && kinds_read_ && levels_read;
+  if (!with_rules) return;
   attempt([&] { findings_ = check_rules(catalog_, project_, named_, all_read, kinds_, report_); });
 }
 
@@ -69,6 +73,22 @@ std::vector<Finding> Checker::findings() const {
   std::stable_sort(all.begin(), all.end(),
                    [&key](const Finding& a, const Finding& b) { return key(a) < key(b); });
   return all;
+}
+
+// Throws for a folder that cannot be read. What a game would look for and is no file is reported: a folder, a link that leads
+// nowhere, a device.
+void Checker::check_names_of_files() {
+  vole::list_files(root_);
+  for (const char* folder : {"assets", "levels", "kinds"}) {
+    std::error_code failed;
+    std::filesystem::recursive_directory_iterator it(vole::to_path(vole::join_path(root_, folder)), failed);
+    for (; !failed && it != std::filesystem::recursive_directory_iterator(); it.increment(failed)) {
+      const std::string name = vole::to_utf8(it->path().filename());
+      std::error_code unknown;
+      if (!name.starts_with('.') && name.ends_with(".toml") && !it->is_regular_file(unknown))
+        report_.error(vole::FilePosition::whole_file(vole::to_utf8(it->path())), "is not a file");
+    }
+  }
 }
 
 void Checker::check_project() {
@@ -148,6 +168,7 @@ void Checker::check_kinds() {
 // Whether all could be read.
 bool Checker::check_levels() {
   bool all_read = true;
+  std::vector<vole::Asset<vole::Level>> levels;
   for (const std::string& name : catalog_.names<vole::Level>()) {
     vole::Asset<vole::Level> level;
     try {
@@ -158,7 +179,15 @@ bool Checker::check_levels() {
     }
     check_level(*level);
     check_pieces(name, *level);
+    levels.push_back(std::move(level));
   }
+  if (!kinds_read_ || !all_read) return all_read;
+  check_spawned(levels);
+  // What is wrong already would be met again.
+  if (report_.has_errors()) return all_read;
+  // Pieces are played where they are put.
+  for (const auto& level : levels)
+    if (!named_.contains("level " + level->name)) play_level(level->name);
   return all_read;
 }
 
@@ -188,12 +217,45 @@ void Checker::check_pieces(const std::string& name, const vole::Level& level) {
 // Of the level's own file, or of a piece in it.
 void Checker::check_places(const vole::Level& level, const vole::Level* piece) {
   if (!kinds_read_) return;
-  for (const vole::LevelPlace& place : (piece ? *piece : level).places)
-    attempt([&] {
-      TomlValue thing = kinds_.kind(place.kind, place.where);
-      thing.merge(place.overrides);
-      check_thing(place.kind, thing, &level, piece);
-    });
+  // What is scattered is of one make, as are many places; each is looked at once.
+  std::set<std::pair<std::string, std::string>> seen;
+  const auto& places = (piece ? *piece : level).places;
+  for (const vole::LevelPlace& place : places)
+    if (seen.emplace(place.kind, to_toml(place.overrides)).second)
+      attempt([&] {
+        TomlValue thing = kinds_.kind(place.kind, place.where);
+        thing.merge(place.overrides);
+        check_thing(place.kind, thing, &level, piece);
+      });
+}
+
+// Where the files alone are right, the level is played for a moment: what only stands out in motion ends the game too.
+void Checker::play_level(const std::string& name) {
+  constexpr int moments = 5;
+  if (!project_read_ || !kinds_read_ || !controls_read_) return;
+  attempt([&] {
+    const vole::TickInput nothing(std::make_shared<const vole::Controls>(controls_));
+    StagedLevel staged(catalog_, name, project_.canvas);
+    for (int tick = 0; tick < moments; ++tick) staged.scene().tick(nothing);
+  });
+}
+
+// Kinds that no level has: code spawns them, so there must be a level that they can be in.
+void Checker::check_spawned(const std::vector<vole::Asset<vole::Level>>& levels) {
+  for (const auto& kind : kinds_.all) {
+    vole::Report wrong;
+    const auto compiled = alone_.compile(kind.name, kind.value);
+    const bool fits = levels.empty() || std::any_of(levels.begin(), levels.end(), [&](const auto& level) {
+                        try {
+                          vole::expect_in_level(*compiled, &*level, nullptr);
+                          return true;
+                        } catch (const Error& error) {
+                          wrong.add(error);
+                          return false;
+                        }
+                      });
+    if (!fits) report_.add(Error({wrong.problems().front()}));
+  }
 }
 
 // As bringing it to life would find it. The game's own components are known to the game, which checks them when it
@@ -201,7 +263,11 @@ void Checker::check_places(const vole::Level& level, const vole::Level* piece) {
 void Checker::check_thing(const std::string& kind, const TomlValue& thing, const vole::Level* level,
                           const vole::Level* piece) {
   const auto compiled = alone_.compile(kind, thing, report_);
-  if (own_components_) own_components_->check(thing, piece ? piece : level, report_);
+  if (own_components_ && own_components_->known())
+    own_components_->check(thing, piece ? piece : level, report_);
+  else
+    for (const TomlValue::Entry& entry : thing.entries)
+      if (!alone_.types().find(entry.key) && !vole::is_in_head(entry.key)) not_judged_.insert(entry.key);
   if (controls_read_) judge_player(*compiled, controls_, thing.where, report_);
   if (compiled->sprite) {
     named_.insert("sheet " + compiled->sprite->sheet_name.value);
@@ -217,7 +283,7 @@ void Checker::check_recordings() {
     if (!name.ends_with(".run")) continue;
     ++files_;
     attempt([&] {
-      judge_recording(vole::join_path(folder, name), project_.id.value,
+      judge_recording(vole::join_path(folder, name), project_read_ ? &project_ : nullptr,
                       controls_read_ ? &controls_ : nullptr);
     });
   }

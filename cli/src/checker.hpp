@@ -21,15 +21,19 @@ class Checker {
   Checker(const Checker&) = delete;
   Checker& operator=(const Checker&) = delete;
 
-  void check_all();
+  // `with_rules`: also what is not broken and probably not meant (rules/).
+  void check_all(bool with_rules = true);
   // Sorted by place, each once: a broken picture is met again by every sheet that uses it.
   std::vector<Finding> findings() const;
   int files() const { return files_; }
+  // Components that only the game knows, which has not said in schemas what they are: nothing was said of them.
+  const std::set<std::string>& not_judged() const { return not_judged_; }
 
  private:
   // Whether nothing was wrong.
   template <class Work>
   bool attempt(const Work& work);
+  void check_names_of_files();
   void check_project();
   void check_controls();
   template <class T>
@@ -44,6 +48,8 @@ class Checker {
   void check_places(const vole::Level& level, const vole::Level* piece);
   void check_thing(const std::string& kind, const vole::TomlValue& thing, const vole::Level* level,
                    const vole::Level* piece = nullptr);
+  void play_level(const std::string& name);
+  void check_spawned(const std::vector<vole::Asset<vole::Level>>& levels);
   void check_recordings();
 
   std::string root_;
@@ -57,6 +63,7 @@ class Checker {
   std::unique_ptr<OwnComponents> own_components_;
   vole::Report report_;
   int files_ = 0;
+  std::set<std::string> not_judged_;
   // What could not be read is not judged by.
   bool project_read_ = false, controls_read_ = false, kinds_read_ = false;
 };

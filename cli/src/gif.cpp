@@ -11,7 +11,7 @@
 
 #include "progress.hpp"
 #include "vole/base/error.hpp"
-#include "vole/base/files.hpp"
+#include "vole/base/output_files.hpp"
 
 namespace {
 
@@ -61,6 +61,8 @@ class Writer {
     check(EGifPutExtensionBlock(file_, 11, "NETSCAPE2.0"));
     check(EGifPutExtensionBlock(file_, static_cast<int>(times.size()), times.data()));
     check(EGifPutExtensionTrailer(file_));
+    const std::string mark(vole::output_mark(vole::OutputKind::picture));
+    check(EGifPutComment(file_, mark.c_str()));
   }
   ~Writer() {
     int error = 0;

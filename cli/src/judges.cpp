@@ -4,6 +4,7 @@
 
 #include <algorithm>
 
+#include "vole/app/recorder.hpp"
 #include "vole/asset/image.hpp"
 #include "vole/base/files.hpp"
 #include "vole/base/names.hpp"
@@ -58,17 +59,31 @@ void judge_player(const vole::CompiledKind& kind, const vole::Controls& controls
                    fmt::format("no {} \"{}\" in controls.toml", sort, written.value),
                    vole::did_you_mean(written.value, names));
   };
+  if (player->number > controls.players())
+    report.error(otherwise,
+                 fmt::format("player {} has no controls: controls.toml has {} player{}", player->number,
+                             controls.players(), controls.players() == 1 ? "" : "s"),
+                 fmt::format("write [players.{}.actions] or [players.{}.axes.NAME] there", player->number,
+                             player->number));
   const vole::NeededIntent needed = needed_by(kind);
   expect(controls.axes, player->walk, "axis");
   const vole::Axis* const walk = vole::find_named(controls.axes, player->walk.value);
   if (needed.up_and_down && !(walk && walk->is_flat)) expect(controls.axes, player->walk_down, "axis");
-  if (needed.jump) expect(controls.actions, player->jump, "action");
+  // A name that the kind gives is meant, whatever its mover needs.
+  static const vole::Player usual;
+  const auto expect_given = [&](const auto& things, const auto& written, const auto& usually,
+                                bool its_mover_needs, std::string_view sort) {
+    if (its_mover_needs || written.value != usually.value) expect(things, written, sort);
+  };
+  expect_given(controls.axes, player->walk_down, usual.walk_down, false, "axis");
+  expect_given(controls.actions, player->jump, usual.jump, needed.jump, "action");
+  expect_given(controls.actions, player->drop, usual.drop, false, "action");
+  expect_given(controls.actions, player->dash, usual.dash, false, "action");
+  expect_given(controls.actions, player->act, usual.act, false, "action");
 }
 
-void judge_recording(const std::string& file, const std::string& game, const vole::Controls* controls) {
+void judge_recording(const std::string& file, const vole::Project* project, const vole::Controls* controls) {
   const vole::Recording recording = vole::read_recording(file);
-  if (!game.empty() && recording.game != game)
-    throw Error(vole::FilePosition::whole_file(file),
-                fmt::format("is a recording of the game \"{}\", and this is \"{}\"", recording.game, game));
+  if (project) vole::expect_recording_of(*project, recording, file);
   if (controls) const vole::InputReader reader(recording, *controls);
 }

@@ -12,8 +12,8 @@
 void judge_icon(const vole::Project& project);
 // A place outside its level.
 void judge_place(const vole::Level& level, const vole::LevelPlace& place, vole::Report& report);
-// A person whose controls are not in controls.toml. `otherwise`: where the kind is written.
+// A player whose controls are not in controls.toml. `otherwise`: where the kind is written.
 void judge_player(const vole::CompiledKind& kind, const vole::Controls& controls,
                   const vole::FilePosition& otherwise, vole::Report& report);
-// Throws Error for a recording of another game, and for controls that are not there. `controls`: nullptr when they could not be read.
-void judge_recording(const std::string& file, const std::string& game, const vole::Controls* controls);
+// Throws Error for a recording of another game or rate of ticks, and for controls that are not there. nullptr: what could not be read.
+void judge_recording(const std::string& file, const vole::Project* project, const vole::Controls* controls);

@@ -128,6 +128,7 @@ class Comparison {
 }  // namespace
 
 struct OwnComponents::Known {
+  bool has_schemas = false;
   json schemas = json::object();   // of the game's own, by name
   std::vector<std::string> names;  // of all
 };
@@ -145,6 +146,7 @@ OwnComponents::OwnComponents(const std::string& root, const vole::ComponentTypes
   const json components = schema["additionalProperties"].value("properties", json());
   if (!components.is_object()) throw wrong();
   // The schemas may be older than this program: what it knows itself is known all the same.
+  known_->has_schemas = true;
   known_->names = types.names_in_files();
   for (const auto& component : components.items()) {
     if (types.find(component.key()) || vole::is_in_head(component.key())) continue;
@@ -155,13 +157,22 @@ OwnComponents::OwnComponents(const std::string& root, const vole::ComponentTypes
 
 OwnComponents::~OwnComponents() = default;
 
+std::string OwnComponents::hint_for(const std::string& name) const {
+  const std::string near = vole::nearest_name(name, known_->names);
+  return near.empty() ? "if the game has it, let it write its schemas anew: GAME --schemas schemas"
+                      : fmt::format("did you mean \"{}\"?", near);
+}
+
+bool OwnComponents::known() const {
+  return known_->has_schemas;
+}
+
 void OwnComponents::check(const TomlValue& components, const vole::Level* level, Report& report) const {
-  if (known_->schemas.empty()) return;
+  if (!known()) return;
   for (const TomlValue::Entry& entry : components.entries) {
     if (const auto own = known_->schemas.find(entry.key); own != known_->schemas.end())
       Comparison(level, report).compare(entry.value, *own);
     else if (std::find(known_->names.begin(), known_->names.end(), entry.key) == known_->names.end())
-      report.error(entry.where, fmt::format("no component \"{}\"", entry.key),
-                   vole::did_you_mean(entry.key, known_->names));
+      report.error(entry.where, fmt::format("no component \"{}\"", entry.key), hint_for(entry.key));
   }
 }

@@ -14,9 +14,15 @@ class OwnComponents {
   OwnComponents(const std::string& root, const vole::ComponentTypes& types);
   ~OwnComponents();
 
+  // Whether there are schemas.
+  bool known() const;
+
   // Reports what of a kind's or a place's own components is not as the schemas say. Without schemas of the game nothing is.
   // `level`: whose places links may name; nullptr: any.
   void check(const vole::TomlValue& components, const vole::Level* level, vole::Report& report) const;
+
+  // For a component that is not known.
+  std::string hint_for(const std::string& name) const;
 
  private:
   struct Known;

@@ -102,8 +102,6 @@ std::string end_somewhere(Options& options) {
 }
 
 std::string wrong_together(const Options& options) {
-  if (!options.replay.empty() && options.record == options.replay)
-    return "--record would replace the recording that is replayed: choose another name";
   if (!options.replay.empty() && options.seed)
     return "--replay and --seed exclude each other: the recording has its seed";
   if (!options.compare.empty() && options.replay.empty()) return "--compare needs --replay FILE";
@@ -138,6 +136,8 @@ std::vector<OptionWord> options_of_games(Options& options) {
        "Draw what is solid, what is met and what probes see over the picture; or some of tiles, bodies, "
        "zones, probes, contacts, pivots, names, lamps, camera, as bodies,probes",
        [&options](const std::string& value) { return take_xray(value, options.xray); }},
+      flag("--force", options.force,
+           "Replace files of the names of --shot, --state and --record that Vole did not make"),
       flag("--mute", options.mute, "No sound"),
       path_option(
           "--schemas", "DIR", options.schemas,

@@ -13,6 +13,13 @@ std::string made_by(const std::string& game, const std::string& game_version, st
 
 Recording read_for(const Project& project, const std::string& file) {
   Recording recording = read_recording(file);
+  expect_recording_of(project, recording, file);
+  return recording;
+}
+
+}  // namespace
+
+void expect_recording_of(const Project& project, const Recording& recording, const std::string& file) {
   const FilePosition where = FilePosition::whole_file(file);
   if (recording.game != project.id.value)
     throw Error(where, fmt::format("is a recording of the game \"{}\", and this is \"{}\"", recording.game,
@@ -22,10 +29,7 @@ Recording read_for(const Project& project, const std::string& file) {
                 fmt::format("was recorded at {} ticks a second, and this build runs at {}",
                             recording.ticks_per_second, project.ticks_per_second),
                 "record it again with --record");
-  return recording;
 }
-
-}  // namespace
 
 Recorder::Recorder(const Project& project, std::uint64_t seed, const Controls& controls) : writer_(controls) {
   recording_.game = project.id.value;

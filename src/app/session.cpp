@@ -7,7 +7,7 @@
 #include <cstdio>
 #include <random>
 
-#include "vole/base/file_set.hpp"
+#include "vole/base/output_files.hpp"
 #include "vole/base/program.hpp"
 #include "vole/world/world.hpp"
 
@@ -20,6 +20,15 @@ using Clock = std::chrono::steady_clock;
 std::uint64_t seed_for(const Options& options, const Host& host) {
   if (options.seed) return *options.seed;
   return host.shows() ? std::random_device()() : 0;
+}
+
+// Better now than after the play.
+void expect_outputs(const Options& options) {
+  OutputFiles outputs(options.force);
+  if (!options.replay.empty()) outputs.keep(options.replay, "is the recording that is replayed");
+  for (const Shot& shot : options.shots) outputs.add(shot.file, OutputKind::picture);
+  for (const Shot& state : options.states) outputs.add(state.file, OutputKind::state);
+  if (!options.record.empty()) outputs.add(options.record, OutputKind::recording);
 }
 
 // The same, each with these words before it where it has no place in a file.
@@ -58,6 +67,7 @@ Session::Session(Game game, Project project, Options options, Host& host)
       trouble_(project_.root),
       canvas_(project_.canvas),
       progress_said_(Clock::now()) {
+  expect_outputs(options_);
   bindings_.gather().count_presses_of(xray_key());
   if (host_.shows() && !replay_) {
     Report wrong;
@@ -66,8 +76,6 @@ Session::Session(Game game, Project project, Options options, Host& host)
     simulation_.use(bindings_.controls());
   }
   if (!options_.record.empty()) recorder_.emplace(project_, seed_, *recorded_);
-  // Better now than after the play.
-  if (recorder_) expect_writable(options_.record);
   // Files must not change during a run that is recorded or replayed.
   if (host_.shows() && !replay_ && !recorder_) files_.watch();
   if (host_.shows() && recorder_)
@@ -148,7 +156,7 @@ void Session::save_picture(const std::string& file) {
   const Image& canvas = draw(1.0f);
   int factor = options_.scale > 0 ? options_.scale : 4;
   while (factor > 1 && !may_be_enlarged(canvas.size(), factor)) --factor;
-  write_png(file, enlarged(canvas, factor));
+  write_whole(file, marked_as_output(encode_png(enlarged(canvas, factor))));
 }
 
 void Session::write_due() {

@@ -4,13 +4,9 @@
 
 #include <cstdio>
 
-#include "vole/base/file_set.hpp"
-
 namespace vole {
 
-Shots::Shots(std::vector<Shot> shots, Save save) : shots_(std::move(shots)), save_(std::move(save)) {
-  for (const Shot& shot : shots_) expect_writable(shot.file);
-}
+Shots::Shots(std::vector<Shot> shots, Save save) : shots_(std::move(shots)), save_(std::move(save)) {}
 
 void Shots::save_due(std::int64_t ticks, std::string_view scene) const {
   for (const Shot& shot : shots_)

@@ -5,6 +5,7 @@
 #include <stdexcept>
 #include <utility>
 
+#include "vole/base/output_files.hpp"
 #include "vole/base/reading.hpp"
 #include "vole/base/state.hpp"
 #include "vole/base/writing.hpp"
@@ -143,7 +144,7 @@ void describe(V& v, StateKeys& keys) {
 }  // namespace
 
 std::string Simulation::to_toml() const {
-  return fmt::format("# The state of a game made with Vole.\nformat = {}\n{}{}", state_format,
+  return fmt::format("{}format = {}\n{}{}", output_mark(OutputKind::state), state_format,
                      vole::to_toml(head()), running_ ? running_->to_toml() : std::string());
 }
 

@@ -2,7 +2,7 @@
 
 #include <fmt/core.h>
 
-#include "vole/base/files.hpp"
+#include "vole/base/output_files.hpp"
 #include "vole/base/reading.hpp"
 #include "vole/base/schema.hpp"
 #include "vole/base/writing.hpp"
@@ -73,7 +73,7 @@ TomlValue recording_schema() {
 }
 
 void write_recording(const std::string& path, const Recording& recording) {
-  write_whole(path, to_toml(recording));
+  write_whole(path, std::string(output_mark(OutputKind::recording)) + to_toml(recording));
 }
 
 }  // namespace vole

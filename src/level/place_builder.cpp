@@ -5,8 +5,17 @@
 #include <algorithm>
 
 #include "vole/base/names.hpp"
+#include "vole/physics/shape.hpp"
 
 namespace vole {
+namespace {
+
+// Placed and scattered: a list in a file has no more.
+constexpr std::size_t most_places = FieldRule{}.most_items;
+// It is a body, with its position in the middle of its lower edge.
+constexpr Vec2 largest_zone{2 * Shape::furthest, Shape::furthest};
+
+}  // namespace
 
 void PlaceBuilder::build() {
   for (const ZoneText& zone : text_.zones) add_zone(zone);
@@ -63,6 +72,12 @@ void PlaceBuilder::add_zone(const ZoneText& text) {
     }
     zone.area = {low, high - low};
   }
+  const Vec2 size = zone.area.size;
+  if (!(size.x > 0 && size.y > 0 && size.x <= largest_zone.x && size.y <= largest_zone.y))
+    return report_.error(text.name.where,
+                         fmt::format("zone \"{}\" is {} x {} pixels large; it may be up to {} x {}",
+                                     zone.name, size.x, size.y, largest_zone.x, largest_zone.y),
+                         "several zones may lie beside each other");
   zone.darkness = text.darkness;
   zone.fade = text.fade.value;
   if (zone.fade > 0 && (!zone.darkness || !zone.corners.empty()))
@@ -111,6 +126,11 @@ void PlaceBuilder::add_scatter(const ScatterText& text) {
   }
   std::sort(scatter.on_tiles.begin(), scatter.on_tiles.end());
   std::sort(scatter.on_materials.begin(), scatter.on_materials.end());
+  if (level_.places.size() + static_cast<std::size_t>(scatter.count) > most_places)
+    return report_.error(
+        text.where,
+        fmt::format("with these {} the level has more than {} things", scatter.count, most_places),
+        "scatter fewer, or part the level");
   const std::vector<Vec2> spots = level_.scattered(scatter, scatter.seed);
   if (static_cast<int>(spots.size()) < scatter.count)
     report_.error(text.where,

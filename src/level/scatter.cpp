@@ -1,8 +1,10 @@
 // Things laid out by chance and a seed.
 #include <algorithm>
 #include <cmath>
+#include <map>
 #include <optional>
 #include <tuple>
+#include <utility>
 
 #include "cell_chance.hpp"
 #include "vole/base/names.hpp"
@@ -16,25 +18,40 @@ struct Candidate {
   Vec2 at{0, 0};
 };
 
-// Keeps those of the candidates, in their order, that are far enough from the ones before.
+// Keeps those of the candidates, in their order, that are far enough from the ones before. They lie in squares as large as that, so
+// that each looks at its neighbours alone.
 class Chosen {
  public:
   Chosen(int count, float apart) : count_(static_cast<std::size_t>(count)), apart_(apart) {}
 
   bool full() const { return spots_.size() >= count_; }
   void add(Vec2 at) {
-    const auto is_near = [&](Vec2 other) {
-      const Vec2 way = other - at;
-      return way.x * way.x + way.y * way.y < apart_ * apart_;
-    };
-    if (apart_ <= 0 || std::none_of(spots_.begin(), spots_.end(), is_near)) spots_.push_back(at);
+    if (apart_ > 0) {
+      const IVec2 square{static_cast<int>(std::floor(at.x / apart_)),
+                         static_cast<int>(std::floor(at.y / apart_))};
+      for (int y = square.y - 1; y <= square.y + 1; ++y)
+        for (int x = square.x - 1; x <= square.x + 1; ++x)
+          if (const auto found = squares_.find({x, y});
+              found != squares_.end() && has_near(found->second, at))
+            return;
+      squares_[{square.x, square.y}].push_back(at);
+    }
+    spots_.push_back(at);
   }
   std::vector<Vec2> take() { return std::move(spots_); }
 
  private:
+  bool has_near(const std::vector<Vec2>& spots, Vec2 at) const {
+    return std::any_of(spots.begin(), spots.end(), [&](Vec2 other) {
+      const Vec2 way = other - at;
+      return way.x * way.x + way.y * way.y < apart_ * apart_;
+    });
+  }
+
   std::size_t count_;
   float apart_;
   std::vector<Vec2> spots_;
+  std::map<std::pair<int, int>, std::vector<Vec2>> squares_;
 };
 
 // How far down in its cell one stands on a form, in its middle; the cell's height where nothing is below.

@@ -3,6 +3,7 @@
 #include <fmt/core.h>
 
 #include "cue_call.hpp"
+#include "cue_zones.hpp"
 #include "tick.hpp"
 #include "vole/base/reading.hpp"
 #include "vole/base/state.hpp"
@@ -45,6 +46,7 @@ void RunningScene::say_cues() {
   for (const Told& told : world_.told) cues_.expect_name(told.name);
   for (const Tween& tween : world_.tweens)
     if (!tween.told.empty()) cues_.expect_name(tween.told);
+  expect_zones(cues_, world_.level, setting_.binding().catalog);
 }
 
 void RunningScene::tick(const TickInput& input) {

@@ -83,6 +83,20 @@ vole::Bytes tar_of(const std::string& path, std::vector<PackedFile> files) {
   return packed(path, std::move(files), [](archive* out) { archive_write_set_format_ustar(out); });
 }
 
+bool is_package(const std::string& path) {
+  constexpr int most_files = 100'000;
+  const std::unique_ptr<archive, decltype(&archive_read_free)> in(archive_read_new(), &archive_read_free);
+  archive_read_support_filter_gzip(in.get());
+  archive_read_support_format_tar(in.get());
+  archive_read_support_format_zip(in.get());
+  if (archive_read_open_filename(in.get(), path.c_str(), 65536) != ARCHIVE_OK) return false;
+  archive_entry* entry = nullptr;
+  for (int i = 0; i < most_files && archive_read_next_header(in.get(), &entry) == ARCHIVE_OK; ++i)
+    if (const char* const name = archive_entry_pathname(entry))
+      if (std::string_view(name).ends_with("licences/vole.txt")) return true;
+  return false;
+}
+
 std::size_t gzipped_size(const vole::Bytes& bytes) {
   return packed("", {{"all", bytes}},
                 [](archive* out) {

@@ -15,6 +15,8 @@ struct PackedFile {
 // All sort the files by path, and throw vole::Error when the archive cannot be written.
 void write_tarball(const std::string& path, std::vector<PackedFile> files);  // .tar.gz
 void write_zip(const std::string& path, std::vector<PackedFile> files);
+// Whether it is an archive that holds what every package of ours holds: the licence of Vole.
+bool is_package(const std::string& path);
 // POSIX "ustar", not compressed. `path`: for messages.
 vole::Bytes tar_of(const std::string& path, std::vector<PackedFile> files);
 

@@ -12,6 +12,7 @@ struct PackageOptions {
   std::vector<std::string> targets{"linux"};  // or "web", "windows"
   std::string output = ".";                   // the folder for the package
   std::string program;                        // built already; empty: build it
+  bool force = false;                         // replace archives that are no packages
   bool serve = false;                         // show the page of "web" until the program is ended
 };
 

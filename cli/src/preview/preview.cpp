@@ -9,13 +9,14 @@
 #include "command.hpp"
 #include "commands.hpp"
 #include "game_files.hpp"
-#include "outputs.hpp"
 #include "preview_kinds.hpp"
 #include "preview_level.hpp"
 #include "preview_page.hpp"
 #include "preview_sheet.hpp"
 #include "preview_tileset.hpp"
+#include "rules/rules.hpp"
 #include "vole/asset/atlas.hpp"
+#include "vole/base/output_files.hpp"
 #include "vole/base/watch.hpp"
 #include "vole/level/level.hpp"
 
@@ -27,6 +28,7 @@ struct PreviewOptions {
   std::string clip;          // or set; empty: all
   std::string kind;          // of kinds.toml: only this one; of a level: who gets where
   std::string show = "all";  // or another of the words below
+  bool force = false;        // replace what Vole did not make
   bool watch = false;        // for ever
 };
 
@@ -226,6 +228,16 @@ void preview_once(const std::string& root, const PreviewOptions& options) {
   }
 }
 
+// The files that the game consists of are never replaced.
+void expect_output(const PreviewOptions& options, const std::string& root) {
+  vole::OutputFiles outputs(options.force);
+  for (const std::string& file : files_of_game(root))
+    if ((file.find('/') == std::string::npos && file.ends_with(".toml")) || file.starts_with("assets/") ||
+        file.starts_with("levels/") || file.starts_with("kinds/"))
+      outputs.keep(vole::join_path(root, file), "is a file of the game");
+  outputs.add(options.output, vole::OutputKind::picture);
+}
+
 void preview(const PreviewOptions& options) {
   vole::read_bytes(options.file, std::size_t{1} << 30);  // reports a missing file, with the nearest name
   const bool moving = options.output.ends_with(".gif");
@@ -241,7 +253,7 @@ void preview(const PreviewOptions& options) {
   if (root.empty())
     throw vole::Error(vole::FilePosition::whole_file(options.file),
                       "belongs to no game: no folder above it has a game.toml");
-  expect_no_game_file(options.output, root);
+  expect_output(options, root);
   if (options.watch) preview_for_ever(root, options);
   preview_once(root, options);
   fmt::print("{}\n", options.output);
@@ -280,5 +292,6 @@ void add_preview(CommandLine& line) {
             "of kinds.toml: how --kind jumps, or its mind")
       .one_of({"all", "baseline", "edges", "jump", "light", "mind", "reach", "rules", "shapes"})
       .shows_default();
+  command.flag("--force", options->force, "Replace a file of the name of --output that Vole did not make");
   command.flag("--watch", options->watch, "Draw again whenever a file of the game changes");
 }

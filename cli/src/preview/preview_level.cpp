@@ -95,7 +95,7 @@ IVec2 size_of_picture(const vole::Level& level) {
 void save_level(const Image& image, const std::string& output) {
   const IVec2 size = image.size();
   const int factor = std::max(1, std::min(page_size.x / size.x, page_size.y / size.y));
-  vole::write_png(output, vole::enlarged(image, factor));
+  save_preview(output, vole::enlarged(image, factor));
 }
 
 void preview_level(vole::Catalog& catalog, const vole::Level& level, bool with_shapes,

@@ -5,6 +5,7 @@
 #include <algorithm>
 #include <iterator>
 
+#include "vole/base/output_files.hpp"
 #include "vole/draw/box.hpp"
 #include "vole/draw/mark_colours.hpp"
 #include "vole/draw/raster.hpp"
@@ -132,7 +133,11 @@ const Image& Page::finish() {
 }
 
 void Page::save(const std::string& path) {
-  vole::write_png(path, without_empty_rest(finish()));
+  save_preview(path, without_empty_rest(finish()));
+}
+
+void save_preview(const std::string& path, const Image& image) {
+  vole::write_whole(path, vole::marked_as_output(vole::encode_png(image)));
 }
 
 IVec2 Flow::next(int width) {

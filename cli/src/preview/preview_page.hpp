@@ -29,6 +29,9 @@ inline constexpr Colour faint{0x8d, 0x93, 0xa6, 0xff};
 inline constexpr Colour mark{0xed, 0xa6, 0x3f, 0xff};     // what is to be seen first
 inline constexpr Colour missing{0xb3, 0x48, 0x5a, 0xff};  // what is not there
 
+// Writes what a preview shows, so that the next one may replace it.
+void save_preview(const std::string& path, const Image& image);
+
 class Page {
  public:
   explicit Page(IVec2 size = page_size);

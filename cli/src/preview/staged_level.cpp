@@ -2,6 +2,7 @@
 
 #include <fmt/core.h>
 
+#include "vole/base/files.hpp"
 #include "vole/input/controls.hpp"
 
 namespace {
@@ -16,6 +17,12 @@ vole::Game with_scene() {
   return game;
 }
 
+std::shared_ptr<const vole::Controls> controls_of(const vole::Catalog& catalog) {
+  const std::string file = vole::join_path(catalog.root(), "controls.toml");
+  return std::make_shared<const vole::Controls>(vole::file_exists(file) ? vole::read_controls(file)
+                                                                        : vole::Controls());
+}
+
 }  // namespace
 
 StagedLevel::StagedLevel(vole::Catalog& catalog, const std::string& level, vole::IVec2 canvas)
@@ -24,8 +31,7 @@ StagedLevel::StagedLevel(vole::Catalog& catalog, const std::string& level, vole:
       game_(with_scene()),
       kinds_(vole::read_kinds(catalog.root(), project_.categories)),
       compiled_(kinds_, {catalog, game_.types(), game_.tracks(), vole::UnknownComponents::skip}),
-      setting_{compiled_, game_.scenes(), std::make_shared<const vole::Controls>(), canvas,
-               project_.ticks_per_second} {
+      setting_{compiled_, game_.scenes(), controls_of(catalog), canvas, project_.ticks_per_second} {
   running_.emplace(setting_, game_.steps(), game_.scenes().get("empty"), vole::SceneArgument(), 0);
   running_->enter();
   stage().load_level(level);

@@ -30,7 +30,14 @@ void GameUnderCheck::add(const std::string& rule, const std::string& file, std::
   finding.problem.severity = vole::Severity::warning;
   finding.problem.text = std::move(text);
   finding.problem.hint = std::move(hint);
-  findings.push_back(std::move(finding));
+  // Each once, with its first places.
+  const auto [known, is_new] =
+      found_.emplace(fmt::format("{}\n{}\n{}", file, rule, finding.problem.text), findings.size());
+  if (is_new) return findings.push_back(std::move(finding));
+  vole::Problem& first = findings[known->second].problem;
+  constexpr std::size_t most_also = 3;
+  ++first.times;
+  if (first.also.size() < most_also) first.also.push_back(finding.problem.where);
 }
 
 std::string GameUnderCheck::relative(const std::string& path) const {

@@ -4,6 +4,7 @@
 #include <fmt/core.h>
 
 #include <functional>
+#include <map>
 #include <set>
 #include <string>
 #include <vector>
@@ -52,4 +53,7 @@ struct GameUnderCheck {
       // Broken, and reported so; whether it is used does not matter then.
     }
   }
+
+ private:
+  std::map<std::string, std::size_t> found_;  // findings by file, rule and text
 };

@@ -10,6 +10,7 @@ void find_letter_case(GameUnderCheck& game);
 void find_what_is_over_limits(GameUnderCheck& game);
 void find_odd_playing(GameUnderCheck& game);
 void find_unbound_actions(GameUnderCheck& game);
+void find_unbound_abilities(GameUnderCheck& game);
 void find_odd_solids(GameUnderCheck& game);
 void find_hollow_tiles(GameUnderCheck& game);
 void find_missing_edges(GameUnderCheck& game);
@@ -26,6 +27,7 @@ const std::vector<Rule>& rules() {
       {{"over-limit"}, find_what_is_over_limits},
       {{"dead-rule", "unset-fact", "unplayed-clip"}, find_odd_playing},
       {{"unbound-action"}, find_unbound_actions},
+      {{"unbound-ability"}, find_unbound_abilities},
       {{"starts-inside", "large-body", "tight-gap", "low-ceiling", "uneven-ground", "idle-category",
         "nobody-steers"},
        find_odd_solids,

@@ -35,6 +35,13 @@ void find_unused_files(GameUnderCheck& game) {
   // Without the code, or with a file that names assets unread, it is not known what is used.
   if (!game.sources.any() || !game.all_read) return;
   std::set<std::string> used{game.project.icon.value};
+  // What a level is made of is used also where no code names the level yet.
+  for (const std::string& name : game.catalog.names<vole::Level>()) {
+    std::set<std::string> its;
+    game.add_files_of<vole::Level>(name, its);
+    its.erase("levels/" + name + ".level.toml");
+    used.insert(its.begin(), its.end());
+  }
   use_mentioned<vole::Level>(game, "level", used);
   use_mentioned<vole::Sheet>(game, "sheet", used);
   use_mentioned<vole::Font>(game, "font", used);

@@ -29,6 +29,7 @@ struct Options {
   std::string replay;
   std::string compare;  // another recording: both are played side by side, and where they part is printed
   XrayParts xray;
+  bool force = false;  // replace files that are no outputs of Vole (base/output_files.hpp)
   bool mute = false;
   std::string schemas;  // a folder: nothing is played, only the schemas of the game's files are written there
   int scale = 0;        // 0: as large as fits; for shots 4

@@ -33,6 +33,9 @@ class Recorder {
   InputWriter writer_;
 };
 
+// Throws Error for a recording of another game, and of another rate of ticks.
+void expect_recording_of(const Project& project, const Recording& recording, const std::string& file);
+
 // Gives recorded inputs back and tells where the state differs from the recorded one.
 class Replay {
  public:

@@ -16,7 +16,6 @@ class Shots {
   // Writes the game as it stands to a file.
   using Save = std::function<void(const std::string& file)>;
 
-  // Throws Error when one of the files cannot be written: better before the play than after it.
   Shots(std::vector<Shot> shots, Save save);
 
   // Writes those of this tick.

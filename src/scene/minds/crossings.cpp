@@ -48,12 +48,13 @@ bool is_off_ground(const Touching& touching, const SideMover& side) {
 
 std::optional<Landing> play_crossing(const SidePlay& play, SidePlay::State from, CrossingKind crossing,
                                      float across) {
-  constexpr int comes_to_rest = 15;
-  const int starts_within = crossing == CrossingKind::walk_off ? 60 : 10;
+  const int comes_to_rest = play.ticks_in(0.25f);
+  const int starts_within = play.ticks_in(crossing == CrossingKind::walk_off ? 1.0f : 1.0f / 6);
+  const int longest = play.ticks_in(longest_crossing);
   bool was_off = false;
   int ticks = 0;
   for (; !was_off || is_off_ground(from.touching, from.side); ++ticks) {
-    if (ticks >= longest_crossing || (!was_off && ticks >= starts_within)) return std::nullopt;
+    if (ticks >= longest || (!was_off && ticks >= starts_within)) return std::nullopt;
     play.tick(from, crossing_intent(crossing, across, ticks == 0, from.motion, from.side));
     if (play.outside(from)) return std::nullopt;
     was_off = was_off || is_off_ground(from.touching, from.side);

@@ -8,7 +8,7 @@
 
 namespace vole {
 
-inline constexpr int longest_crossing = 240;  // ticks
+inline constexpr float longest_crossing = 4;  // seconds
 
 // What is pressed in a crossing, by how far it has come.
 Intent crossing_intent(CrossingKind crossing, float across, bool is_first_tick, const Motion& motion,

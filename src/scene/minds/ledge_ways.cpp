@@ -88,7 +88,7 @@ void LedgeWays::try_spot(const SidePlay& play, std::size_t ledge, std::size_t sp
 // With a run of up to ten spots.
 void LedgeWays::try_running(const SidePlay& play, std::size_t ledge, std::size_t spot, float across) {
   constexpr std::size_t longest = 10;
-  constexpr int most_ticks_of_run = 120;
+  const int longest_run = play.ticks_in(2);
   const std::vector<Vec2>& spots = ledges_[ledge].spots;
   const std::size_t before = std::min(across > 0 ? spot : spots.size() - 1 - spot, longest);
   if (before == 0) return;
@@ -97,7 +97,7 @@ void LedgeWays::try_running(const SidePlay& play, std::size_t ledge, std::size_t
   Intent intent;
   intent.direction.x = across;
   for (int i = 0; (runs->pose.at.x - spots[spot].x) * across < 0; ++i) {
-    if (i == most_ticks_of_run || !runs->touching.ground) return;
+    if (i == longest_run || !runs->touching.ground) return;
     play.tick(*runs, intent);
   }
   if (!runs->touching.ground) return;

@@ -61,7 +61,7 @@ class LedgeGoer {
 
   std::optional<Intent> crossing_on() {
     const bool off = is_off_ground(now_.touching, now_.side);
-    if ((going_.is_off && !off) || going_.ticks >= longest_crossing) {
+    if ((going_.is_off && !off) || going_.ticks >= play_.ticks_in(longest_crossing)) {
       going_.crossing = CrossingKind::none;
       return std::nullopt;
     }
@@ -95,9 +95,9 @@ class LedgeGoer {
   }
 
   void avoid(std::size_t place) {
-    constexpr std::int32_t for_ticks = 180;
+    constexpr float for_seconds = 3;
     going_.avoided = static_cast<std::int32_t>(place);
-    going_.avoids = for_ticks;
+    going_.avoids = play_.ticks_in(for_seconds);
     going_.runs = false;
   }
 

@@ -6,6 +6,7 @@
 #include <array>
 #include <cmath>
 #include <deque>
+#include <unordered_map>
 #include <unordered_set>
 
 #include "ledges.hpp"
@@ -17,8 +18,8 @@
 namespace vole {
 namespace {
 
-constexpr float spot_size = 8;  // pixels; what is nearer counts as the same place
-constexpr int step_ticks = 6;   // for which one thing is pushed
+constexpr float spot_size = 8;        // pixels; what is nearer counts as the same place
+constexpr float step_seconds = 0.1f;  // for which one thing is pushed
 
 std::vector<Intent> possible_intents(const SideMover& mover) {
   std::vector<Intent> all;
@@ -64,7 +65,8 @@ class ReachSearch {
               stage.solids().rules(thing, stage.categories()),
               stage.seconds_per_tick(),
               &stage.solids(),
-              &stage.entities()} {}
+              &stage.entities()},
+        step_ticks_(play_.ticks_in(step_seconds)) {}
 
   void search() {
     Mover start{stage_.get<Pose>(thing_),      stage_.get<Motion>(thing_), stage_.get<Touching>(thing_),
@@ -95,15 +97,46 @@ class ReachSearch {
     std::as_const(stage_.entities()).visit<Body, Pose>([&](Entity thing, const Body& body, const Pose& pose) {
       if (thing == thing_ || !stage_.solids().has(thing)) return;
       things_.push_back({thing, body.box(pose.at).joined_with(stage_.solids().body(thing).bounds()), false});
+      put_into_squares(static_cast<std::uint32_t>(things_.size() - 1));
     });
   }
 
+  // Only those that lie in the squares that the box is in are looked at, and only until they are touched.
   void touch_things(const Rect& box) {
-    for (Thing& thing : things_)
+    touch_those_of(large_things_, box);
+    const IRect squares = squares_of(box);
+    for (int y = squares.top(); y < squares.bottom(); ++y)
+      for (int x = squares.left(); x < squares.right(); ++x)
+        if (const auto found = things_by_square_.find(square_key({x, y})); found != things_by_square_.end())
+          touch_those_of(found->second, box);
+  }
+  void touch_those_of(std::vector<std::uint32_t>& numbers, const Rect& box) {
+    std::erase_if(numbers, [&](std::uint32_t number) {
+      Thing& thing = things_[number];
       if (!thing.touched && thing.box.overlaps(box)) {
         thing.touched = true;
         reach_.touched_.push_back(thing.entity);
       }
+      return thing.touched;
+    });
+  }
+  void put_into_squares(std::uint32_t number) {
+    constexpr int most = 64;
+    const IRect squares = squares_of(things_[number].box);
+    if (squares.size.x > most || squares.size.y > most || squares.size.x * squares.size.y > most)
+      return large_things_.push_back(number);
+    for (int y = squares.top(); y < squares.bottom(); ++y)
+      for (int x = squares.left(); x < squares.right(); ++x)
+        things_by_square_[square_key({x, y})].push_back(number);
+  }
+  static IRect squares_of(const Rect& box) {
+    constexpr float side = 64;  // pixels
+    const auto down = [](float at) { return static_cast<int>(std::floor(at / side)); };
+    const IVec2 first{down(box.left()), down(box.top())};
+    return {first, IVec2{down(box.right()), down(box.bottom())} - first + IVec2{1, 1}};
+  }
+  static std::uint64_t square_key(IVec2 square) {
+    return std::uint64_t{static_cast<std::uint32_t>(square.x)} << 32 | static_cast<std::uint32_t>(square.y);
   }
 
   void play(Mover& mover, const Intent& intent) {
@@ -119,20 +152,20 @@ class ReachSearch {
     const Intent first = intent;
     const std::size_t places = reach_.places_.size();
     int played = 0;
-    for (; played < step_ticks; ++played) {
+    for (; played < step_ticks_; ++played) {
       play(mover, intent);
       intent.jump_pressed = intent.drop_pressed = intent.dash_pressed = false;
       if (play_.outside(mover)) break;
       reach_.places_.push_back(mover.pose.at);
       if (!things_.empty()) touch_things(mover.body.box(mover.pose.at));
     }
-    if (played < step_ticks || !is_new(mover)) {
+    if (played < step_ticks_ || !is_new(mover)) {
       reach_.places_.resize(places);
       return;
     }
     const auto stretch = static_cast<std::uint32_t>(reach_.stretches_.size());
-    reach_.stretches_.push_back(
-        {from, step_ticks, mover.touching.ground, first, mover.pose.at, static_cast<std::uint32_t>(places)});
+    reach_.stretches_.push_back({from, static_cast<std::uint16_t>(step_ticks_), mover.touching.ground, first,
+                                 mover.pose.at, static_cast<std::uint32_t>(places)});
     movers_.push_back(mover);
     if (mover.touching.ground) reach_.spots_.push_back({mover.pose.at, stretch});
   }
@@ -190,9 +223,12 @@ class ReachSearch {
   ReachLimits limits_;
   Reach& reach_;
   SidePlay play_;
+  int step_ticks_;
   std::vector<Intent> intents_;
   std::vector<Thing> things_;
-  std::deque<Mover> movers_;  // of the stretches from which nothing was tried yet
+  std::unordered_map<std::uint64_t, std::vector<std::uint32_t>> things_by_square_;  // their numbers
+  std::vector<std::uint32_t> large_things_;  // which would be in very many
+  std::deque<Mover> movers_;                 // of the stretches from which nothing was tried yet
   std::unordered_set<std::uint64_t> known_;
 };
 

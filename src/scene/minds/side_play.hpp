@@ -1,6 +1,9 @@
 // A side mover that is played ahead of time, to see where it would come to: nothing else moves, and nobody else sees it.
 #pragma once
 
+#include <algorithm>
+#include <cmath>
+
 #include "vole/scene/movers/mover_turn.hpp"
 #include "vole/world/side_mover.hpp"
 
@@ -28,6 +31,10 @@ class SidePlay {
   const Entities* entities = nullptr;
 
   void tick(State& state, const Intent& intent) const;
+  // How many ticks so much time is; at least one.
+  int ticks_in(float its_seconds) const {
+    return std::max(1, static_cast<int>(std::floor(its_seconds / seconds + 0.5f)));
+  }
   // Whether it has left the level where that has no floor and no walls.
   bool outside(const State& state) const;
 };

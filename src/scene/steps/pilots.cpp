@@ -11,11 +11,17 @@
 namespace vole {
 namespace {
 
-// Where its player pushes. What its mover has no use for may be missing in the controls.
+// What its mover has no use for may be missing in the controls; what it is told to use instead may not.
+const Player usual;
+bool is_asked_for(const Located<std::string>& name, const Located<std::string>& usual_name, bool is_there) {
+  return is_there || name.value != usual_name.value;
+}
+
+// Where its player pushes.
 Vec2 pushed(const Input& input, const Player& player, bool from_above) {
   Vec2 direction = input.direction(player.walk.value, player.number, player.walk.where);
   if (input.is_flat(player.walk.value)) return direction;
-  if (from_above || input.has_axis(player.walk_down.value))
+  if (from_above || is_asked_for(player.walk_down, usual.walk_down, input.has_axis(player.walk_down.value)))
     direction.y = input.axis(player.walk_down.value, player.number, player.walk_down.where);
   return direction;
 }
@@ -27,16 +33,18 @@ void ask_persons(Tick& tick) {
     const bool from_above = goes_from_above(entities, entity);
     intent = {};
     intent.direction = pushed(input, player, from_above);
-    const auto pressed = [&](const Located<std::string>& action) {
-      return input.has_action(action.value) && input.pressed(action.value, player.number);
+    const auto state = [&](const Located<std::string>& action, const Located<std::string>& usual_name,
+                           bool needed = false) {
+      if (!needed && !is_asked_for(action, usual_name, input.has_action(action.value)))
+        return TickInput::ActionState{};
+      return input.action_state(action.value, player.number, action.where);
     };
-    intent.drop_pressed = pressed(player.drop);
-    intent.dash_pressed = pressed(player.dash);
-    intent.act_pressed = pressed(player.act);
-    intent.act_held = input.has_action(player.act.value) && input.held(player.act.value, player.number);
-    if (!entities.has<SideMover>(entity) && !input.has_action(player.jump.value)) return;
-    const TickInput::ActionState& jump =
-        input.action_state(player.jump.value, player.number, player.jump.where);
+    intent.drop_pressed = state(player.drop, usual.drop).presses > 0;
+    intent.dash_pressed = state(player.dash, usual.dash).presses > 0;
+    const TickInput::ActionState act = state(player.act, usual.act);
+    intent.act_pressed = act.presses > 0;
+    intent.act_held = act.held;
+    const TickInput::ActionState jump = state(player.jump, usual.jump, entities.has<SideMover>(entity));
     intent.jump_pressed = jump.presses > 0;
     intent.jump_held = jump.held;
   });
