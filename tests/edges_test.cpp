@@ -229,6 +229,7 @@ TEST_CASE("a game's words give its options, or the code to end with") {
                                              {"--record", ""},
                                              {"--shot", "@5"},
                                              {"--xray", "nothing"},
+                                             {"--replay", "a.run", "--record", "a.run"},
                                              {"--replay", "a.run", "--seed", "1"},
                                              {"--compare", "a.run"},
                                              {"stray"}})

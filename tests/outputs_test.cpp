@@ -121,7 +121,7 @@ TEST_CASE("a game writes over its own outputs, and over nothing else unless told
   for (const auto& [words, text] : std::vector<std::pair<std::string, std::string>>{
            {"--ticks 2 --shot new --record ./new", "./new: error: is another output of this run"},
            {"--ticks 2 --shot p.png@1 --shot p.png@2 --force", "p.png: error: is another output of this run"},
-           {"--replay a.run --record a.run", "a.run: error: is the recording that is replayed"},
+           {"--replay a.run --record ./a.run", "./a.run: error: is the recording that is replayed"},
            {"--replay a.run --record b.run --force", "b.run: error: is the recording that is replayed"}}) {
     const Ran ran = run_command(allotment_of(folder, "--headless " + words));
     CAPTURE(words, ran.output);

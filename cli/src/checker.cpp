@@ -14,6 +14,7 @@
 #include "vole/asset/font.hpp"
 #include "vole/base/files.hpp"
 #include "vole/base/paths.hpp"
+#include "vole/base/reading.hpp"
 #include "vole/level/level.hpp"
 #include "vole/world/level_now.hpp"
 #include "vole/world/sprite.hpp"
@@ -93,8 +94,25 @@ void Checker::check_names_of_files() {
 
 void Checker::check_project() {
   ++files_;
-  project_ = vole::read_project(vole::join_path(root_, "game.toml"));
+  const std::string file = vole::join_path(root_, "game.toml");
+  try {
+    project_ = vole::read_project(file);
+  } catch (const Error&) {
+    read_what_can_be(file);
+    throw;
+  }
   attempt([this] { judge_icon(project_); });
+}
+
+// Its categories, so that what names them is not called wrong for something else in the project.
+void Checker::read_what_can_be(const std::string& file) {
+  try {
+    vole::Report told_already;
+    vole::read(vole::read_toml(file), project_, told_already);
+    project_.categories = vole::Categories(project_.written_categories, told_already);
+  } catch (const Error&) {
+    // It is no TOML, or there is none.
+  }
 }
 
 void Checker::check_controls() {

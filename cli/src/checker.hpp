@@ -35,6 +35,7 @@ class Checker {
   bool attempt(const Work& work);
   void check_names_of_files();
   void check_project();
+  void read_what_can_be(const std::string& file);
   void check_controls();
   template <class T>
   void check_assets();

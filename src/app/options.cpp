@@ -102,6 +102,8 @@ std::string end_somewhere(Options& options) {
 }
 
 std::string wrong_together(const Options& options) {
+  if (!options.replay.empty() && options.record == options.replay)
+    return "--record would replace the recording that is replayed: choose another name";
   if (!options.replay.empty() && options.seed)
     return "--replay and --seed exclude each other: the recording has its seed";
   if (!options.compare.empty() && options.replay.empty()) return "--compare needs --replay FILE";

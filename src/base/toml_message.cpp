@@ -35,6 +35,10 @@ constexpr std::array words_for_wanted{
     Words{"key-value pair or closing '}'", "a key or \"}\""},
     Words{"key-value pair", "a key with its value"},
     Words{"value", "a value"},
+    Words{"nan", "a value"},
+    Words{"inf", "a value"},
+    Words{"true", "a value"},
+    Words{"false", "a value"},
     Words{"value-terminator", "the end of the value"},
     Words{"a comment or whitespace", "the end of the line"},
     Words{"keys, tables, whitespace or comments", "a key or a [table]"},
@@ -86,6 +90,7 @@ std::string toml_message(std::string_view from_parser) {
   if (text.starts_with("unescaped control character"))
     return "the line ends inside a text; its closing quote is missing, or it holds a control character";
   if (text.find("leading zero") != std::string_view::npos) return "a number does not begin with 0";
+  if (text.find("could not determine value type") != std::string_view::npos) return "a value expected here";
   return fmt::format("not valid TOML: {}", text);
 }
 

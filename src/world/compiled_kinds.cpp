@@ -4,6 +4,7 @@
 
 #include <algorithm>
 #include <map>
+#include <set>
 #include <utility>
 
 #include "slips.hpp"
@@ -105,7 +106,9 @@ class Compilation {
         report_unknown(entry);
         continue;
       }
+      const std::size_t problems = report_.problems().size();
       const std::shared_ptr<void> component = type->parse(entry.value, report_);
+      if (report_.problems().size() > problems) broken_.insert(component.get());
       if (type == types().of<Sprite>()) kind.sprite = static_cast<const Sprite*>(component.get());
       if (type == types().of<Carries>()) carries = static_cast<const Carries*>(component.get());
       kind.parts.push_back({type, component});
@@ -130,11 +133,13 @@ class Compilation {
           "leave one of them out");
   }
 
-  // What each part needs; the sprite comes first, since others ask for its sheet. Nothing else has the parts yet.
+  // What each part needs; the sprite comes first, since others ask for its sheet. Nothing else has the parts yet. A part that could not
+  // be read whole has its error.
   void ask_parts(const CompiledKind& kind) {
     const OfKind of(kind, kind_where_, compiler_.kinds, compiler_.binding, report_);
     const auto ask = [&](const CompiledKind::Part& part) {
-      if (part.type->hooks->need) part.type->hooks->need(const_cast<void*>(part.component.get()), of);
+      if (part.type->hooks->need && !broken_.contains(part.component.get()))
+        part.type->hooks->need(const_cast<void*>(part.component.get()), of);
     };
     const auto is_sprite = [&](const CompiledKind::Part& part) {
       return part.component.get() == kind.sprite;
@@ -203,6 +208,7 @@ class Compilation {
   const KindCompiler& compiler_;
   Report& report_;
   FilePosition kind_where_;
+  std::set<const void*> broken_;       // components with errors
   std::vector<std::string> carrying_;  // the kinds that are being compiled, each carried by the one before
   std::map<std::string, std::shared_ptr<const CompiledKind>> carried_;
 };

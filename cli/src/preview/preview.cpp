@@ -16,6 +16,7 @@
 #include "preview_tileset.hpp"
 #include "rules/rules.hpp"
 #include "vole/asset/atlas.hpp"
+#include "vole/base/names.hpp"
 #include "vole/base/output_files.hpp"
 #include "vole/base/watch.hpp"
 #include "vole/level/level.hpp"
@@ -145,71 +146,100 @@ void preview_sheet(const vole::Sheet& sheet, const PreviewOptions& options) {
     preview_strips(sheet, clips, options.output);
 }
 
-// What is not a sheet has no clips.
-void expect_plain(const PreviewOptions& options) {
-  if (!options.clip.empty() || options.show != "all" || options.output.ends_with(".gif"))
+// What a file is shown as, and the words and options that go with that.
+struct Sort {
+  std::string_view name;  // "a level"
+  std::vector<std::string_view> shows;
+  bool has_clips = false, has_kinds = false;
+};
+const Sort a_sheet{"a sheet", {"all", "baseline", "rules", "shapes"}, true, false};
+const Sort a_font{"a font", {"all"}};
+const Sort an_atlas{"an atlas", {"all"}};
+const Sort a_tileset{"a tileset", {"all", "edges"}};
+const Sort a_level{"a level", {"all", "light", "reach", "shapes"}, false, true};
+const Sort kinds_of_things{"a file of kinds", {"all", "jump", "mind", "shapes"}, false, true};
+
+void expect_fitting(const PreviewOptions& options, const Sort& sort) {
+  const vole::FilePosition where = vole::FilePosition::whole_file(options.file);
+  if (std::find(sort.shows.begin(), sort.shows.end(), options.show) == sort.shows.end())
+    throw vole::Error(
+        where, fmt::format("is {}, of which --show {} shows nothing", sort.name, options.show),
+        sort.shows.size() == 1
+            ? std::string("leave out --show")
+            : "--show has these words for it: " +
+                  vole::joined(std::vector<std::string>(sort.shows.begin(), sort.shows.end()), ", "));
+  if (!options.clip.empty() && !sort.has_clips)
+    throw vole::Error(where, fmt::format("is {}, which has no clips", sort.name), "leave out --clip");
+  if (!options.kind.empty() && !sort.has_kinds)
+    throw vole::Error(where, fmt::format("is {}, which has no kinds", sort.name), "leave out --kind");
+  if (options.output.ends_with(".gif") && !sort.has_clips)
+    throw vole::Error(vole::FilePosition::whole_file(options.output),
+                      fmt::format("only clips of a sheet move, and {} is {}", options.file, sort.name),
+                      "give it a name that ends in .png");
+}
+
+void show_level(vole::Catalog& catalog, const std::string& name, const PreviewOptions& options) {
+  expect_fitting(options, a_level);
+  if (!options.kind.empty() && options.show != "reach")
     throw vole::Error(vole::FilePosition::whole_file(options.file),
-                      "is not a sheet: it has no clips and no rules to show",
-                      "leave out --clip and --show, and write a PNG");
+                      "of a level, --kind goes with --show reach", "leave out --kind");
+  const auto level = catalog.get<vole::Level>(name);
+  if (options.show == "reach") return preview_reach(catalog, *level, options.kind, options.output);
+  if (options.show == "light") return preview_light(catalog, *level, options.output);
+  preview_level(catalog, *level, options.show == "shapes", options.output);
+}
+
+void show_kinds(vole::Catalog& catalog, const PreviewOptions& options) {
+  expect_fitting(options, kinds_of_things);
+  const bool needs_kind = options.show == "jump" || options.show == "mind";
+  if (needs_kind && options.kind.empty())
+    throw vole::Error(vole::FilePosition::whole_file(options.file),
+                      fmt::format("which kind to show the {} of is missing", options.show),
+                      "name its kind: --kind vole");
+  if (options.show == "jump") return preview_jump(catalog, options.kind, options.output);
+  if (options.show == "mind") return preview_mind(catalog, options.kind, options.output);
+  if (!options.kind.empty()) return preview_kind(catalog, options.kind, options.output);
+  preview_kinds(catalog, options.file, options.output);
+}
+
+void show_sheet(vole::Catalog& catalog, const std::string& name, const PreviewOptions& options) {
+  const auto sheet = catalog.get<vole::Sheet>(name);
+  expect_fitting(options, sheet->font ? a_font : a_sheet);
+  if (sheet->font) return preview_font(*catalog.get<vole::Font>(name), options.output);
+  if (options.show == "shapes") return preview_sheet_shapes(catalog, *sheet, options.file, options.output);
+  preview_sheet(*sheet, options);
 }
 
 void preview_once(const std::string& root, const PreviewOptions& options) {
-  if (!options.kind.empty() && !is_kinds_file(root, options.file) && options.show != "reach")
-    throw vole::Error(vole::FilePosition::whole_file(options.file),
-                      "is not kinds.toml: it has no kinds to show", "leave out --kind");
   vole::Catalog catalog(root);
-  const std::string& file = options.file;
-  const auto show = [&]<class T>(std::string_view ending, void (*draw)(const T&, const std::string&)) {
-    const std::string name = name_in_catalog<T>(root, file, ending);
-    if (name.empty()) return false;
-    expect_plain(options);
-    draw(*catalog.get<T>(name), options.output);
-    return true;
+  const auto named = [&]<class T>(T*, std::string_view ending) {
+    return name_in_catalog<T>(root, options.file, ending);
   };
-  if (options.show == "edges") {
-    const std::string name = name_in_catalog<vole::Tileset>(root, file, ".tileset.toml");
-    if (name.empty())
-      throw vole::Error(vole::FilePosition::whole_file(file), "is no tileset: it has no edges to show",
-                        "leave out --show edges");
-    return preview_edges(*catalog.get<vole::Tileset>(name), options.output);
+  if (is_kinds_file(root, options.file)) return show_kinds(catalog, options);
+  if (const std::string level = named(static_cast<vole::Level*>(nullptr), ".level.toml"); !level.empty())
+    return show_level(catalog, level, options);
+  if (const std::string tileset = named(static_cast<vole::Tileset*>(nullptr), ".tileset.toml");
+      !tileset.empty()) {
+    expect_fitting(options, a_tileset);
+    return (options.show == "edges" ? preview_edges : preview_tileset)(*catalog.get<vole::Tileset>(tileset),
+                                                                       options.output);
   }
-  if (show.operator()<vole::Tileset>(".tileset.toml", preview_tileset) ||
-      show.operator()<vole::Font>(".font.toml", preview_font) ||
-      show.operator()<vole::Atlas>(".atlas.toml", preview_atlas))
-    return;
-  if (const auto level = name_in_catalog<vole::Level>(root, file, ".level.toml"); !level.empty()) {
-    if (options.show == "reach")
-      return preview_reach(catalog, *catalog.get<vole::Level>(level), options.kind, options.output);
-    if (options.show == "light")
-      return preview_light(catalog, *catalog.get<vole::Level>(level), options.output);
-    const bool with_shapes = options.show == "shapes";
-    if (!with_shapes) expect_plain(options);
-    return preview_level(catalog, *catalog.get<vole::Level>(level), with_shapes, options.output);
+  if (const std::string font = named(static_cast<vole::Font*>(nullptr), ".font.toml"); !font.empty()) {
+    expect_fitting(options, a_font);
+    return preview_font(*catalog.get<vole::Font>(font), options.output);
   }
-  if (is_kinds_file(root, file)) {
-    if (options.show == "jump" || options.show == "mind") {
-      if (options.kind.empty())
-        throw vole::Error(vole::FilePosition::whole_file(file),
-                          fmt::format("which kind to show the {} of is missing", options.show),
-                          "name its kind: --kind vole");
-      return (options.show == "jump" ? preview_jump : preview_mind)(catalog, options.kind, options.output);
-    }
-    if (options.show != "shapes") expect_plain(options);
-    if (!options.kind.empty()) return preview_kind(catalog, options.kind, options.output);
-    return preview_kinds(catalog, file, options.output);
+  if (const std::string atlas = named(static_cast<vole::Atlas*>(nullptr), ".atlas.toml"); !atlas.empty()) {
+    expect_fitting(options, an_atlas);
+    return preview_atlas(*catalog.get<vole::Atlas>(atlas), options.output);
   }
-  std::string name = name_in_catalog<vole::Sheet>(root, file, ".sheet.toml");
-  if (name.empty()) name = name_in_catalog<vole::Picture>(root, file, ".png");
+  std::string name = named(static_cast<vole::Sheet*>(nullptr), ".sheet.toml");
+  if (name.empty()) name = named(static_cast<vole::Picture*>(nullptr), ".png");
   if (name.empty())
     throw vole::Error(
-        vole::FilePosition::whole_file(file), "is nothing that can be shown",
+        vole::FilePosition::whole_file(options.file), "is nothing that can be shown",
         "a preview is made of assets/NAME.sheet.toml, .png, .font.toml, .atlas.toml, .tileset.toml, "
         "levels/NAME.level.toml or kinds.toml");
-  const auto sheet = catalog.get<vole::Sheet>(name);
-  if (options.show == "shapes") return preview_sheet_shapes(catalog, *sheet, file, options.output);
-  if (!sheet->font) return preview_sheet(*sheet, options);
-  expect_plain(options);
-  preview_font(*catalog.get<vole::Font>(name), options.output);
+  show_sheet(catalog, name, options);
 }
 
 // Draws again whenever a file of the game changes; what is wrong is reported, and the last good picture stays.

@@ -14,8 +14,6 @@ using namespace paper;
 using vole::BodyUse;
 using vole::Rect;
 
-namespace {}  // namespace
-
 Rect reach_of(const ShownKind& shown) {
   Rect reach{{-4, -4}, {8, 8}};
   if (shown.frame) reach = reach.joined_with({-Vec2(shown.frame->pivot), Vec2(shown.frame->size)});
@@ -36,6 +34,12 @@ static vole::Shape thin(Vec2 from, Vec2 to) {
 
 void draw_shown(Page& page, const ShownKind& shown, IVec2 at, int scale) {
   if (shown.frame) page.posed(*shown.frame, at, scale, {});
+  if (shown.probes())
+    for (const auto& item : shown.probes()->all) {
+      const vole::Probe& probe = item.value;
+      page.shape(probe.is_ray() ? thin(*probe.from, *probe.to) : vole::Shape::box(probe.box({0, 0}, false)),
+                 at, scale, vole::mark_colours::probe_found);
+    }
   if (shown.body())
     shown.body()->visit_shapes([&](const vole::Shape& shape, std::uint32_t place) {
       page.shape(shape, at, scale, mark_of(*shown.body(), place));
@@ -44,24 +48,16 @@ void draw_shown(Page& page, const ShownKind& shown, IVec2 at, int scale) {
     for (std::uint32_t i = 0; i < shown.body()->shapes->size(); ++i)
       if (shown.body()->use_of(i) == BodyUse::off)
         page.shape((*shown.body()->shapes)[i], at, scale, vole::mark_colours::off);
-  if (shown.probes())
-    for (const auto& item : shown.probes()->all) {
-      const vole::Probe& probe = item.value;
-      page.shape(probe.is_ray() ? thin(*probe.from, *probe.to) : vole::Shape::box(probe.box({0, 0}, false)),
-                 at, scale, vole::mark_colours::probe_found);
-    }
-  page.cross(at, 4, ink);
+  page.cross(at, 4, vole::mark_colours::position);
 }
 
 void draw_kind_legend(Page& page, IVec2 at) {
-  const std::pair<std::string_view, Colour> roles[] = {
-      {"solid", vole::mark_colours::solid_body},  {"one-way", vole::mark_colours::one_way},
-      {"sensor", vole::mark_colours::sensor},     {"off", vole::mark_colours::off},
-      {"probe", vole::mark_colours::probe_found}, {"+ position", vole::mark_colours::position}};
-  for (const auto& [name, colour] : roles) {
-    page.text(at, name, colour);
-    at.x += 2 * vole::plain_font().measure(name).x + 20;
-  }
+  page.legend(at, {{"solid", vole::mark_colours::solid_body},
+                   {"one-way", vole::mark_colours::one_way},
+                   {"sensor", vole::mark_colours::sensor},
+                   {"off", vole::mark_colours::off},
+                   {"probe", vole::mark_colours::probe_found},
+                   {"+ position", vole::mark_colours::position}});
 }
 
 namespace {

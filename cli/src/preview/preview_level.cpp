@@ -34,7 +34,7 @@ void draw_zones(DrawList& list, LayerId layer, const vole::Level& level) {
   }
   for (const vole::LevelPath& path : level.paths) {
     for (std::size_t i = 1; i < path.line().size(); ++i)
-      vole::draw_line(list, layer, path.line()[i - 1], path.line()[i], ink);
+      vole::draw_line(list, layer, path.line()[i - 1], path.line()[i], vole::mark_colours::path);
     vole::draw_text(list, layer, vole::plain_font(), path.name, path.line()[0] + Vec2{2, 2}, {.colour = ink});
   }
 }
@@ -75,7 +75,7 @@ void draw_probes(DrawList& list, LayerId layer, const vole::Probes& probes, Vec2
 // The way of a platform, from where it begins.
 void draw_way(DrawList& list, LayerId layer, const vole::AlongPath& mover, Vec2 at) {
   for (std::size_t i = 1; i < mover.points.size(); ++i)
-    vole::draw_line(list, layer, at + mover.points[i - 1], at + mover.points[i], ink);
+    vole::draw_line(list, layer, at + mover.points[i - 1], at + mover.points[i], vole::mark_colours::path);
 }
 
 }  // namespace
@@ -92,10 +92,11 @@ IVec2 size_of_picture(const vole::Level& level) {
   return size;
 }
 
-void save_level(const Image& image, const std::string& output) {
+void save_level(const Image& image, const std::string& output, const paper::Legend& legend) {
   const IVec2 size = image.size();
   const int factor = std::max(1, std::min(page_size.x / size.x, page_size.y / size.y));
-  save_preview(output, vole::enlarged(image, factor));
+  const Image enlarged = vole::enlarged(image, factor);
+  save_preview(output, legend.empty() ? enlarged : with_legend(enlarged, legend));
 }
 
 void preview_level(vole::Catalog& catalog, const vole::Level& level, bool with_shapes,
@@ -127,5 +128,16 @@ void preview_level(vole::Catalog& catalog, const vole::Level& level, bool with_s
   }
   list.sort();
   vole::Raster().draw(list, image);
-  save_level(image, output);
+  paper::Legend legend;
+  if (with_shapes)
+    legend = {{"solid tile", vole::mark_colours::solid_tile},
+              {"one-way", vole::mark_colours::one_way},
+              {"solid body", vole::mark_colours::solid_body},
+              {"sensor", vole::mark_colours::sensor},
+              {"off", vole::mark_colours::off},
+              {"zone", vole::mark_colours::zone},
+              {"path", vole::mark_colours::path},
+              {"probe", vole::mark_colours::probe_found}};
+  legend.emplace_back("position", vole::mark_colours::position);
+  save_level(image, output, legend);
 }

@@ -4,6 +4,7 @@
 #include <functional>
 #include <string>
 
+#include "preview_page.hpp"
 #include "vole/draw/draw_list.hpp"
 #include "vole/level/level.hpp"
 
@@ -20,8 +21,8 @@ void preview_reach(vole::Catalog& catalog, const vole::Level& level, const std::
 
 // In pixels. Throws Error for a level without cells, or one that is too large for a picture.
 vole::IVec2 size_of_picture(const vole::Level& level);
-// As large as it fits on a page.
-void save_level(const vole::Image& image, const std::string& output);
+// As large as it fits on a page, with what its colours mean below.
+void save_level(const vole::Image& image, const std::string& output, const paper::Legend& legend = {});
 // As the game shows it when it begins; with something drawn over it, and then without its darkness.
 using DrawOver = std::function<void(StagedLevel& staged, vole::DrawList& list, vole::LayerId layer)>;
 vole::Image picture_of(vole::Catalog& catalog, const vole::Level& level, const DrawOver& draw_over = {});

@@ -50,6 +50,13 @@ void Page::text(const vole::Font& font, IVec2 at, std::string_view text, const v
   vole::draw_text(list_, layer_, font, text, Vec2(at), style);
 }
 
+void Page::legend(IVec2 at, const Legend& legend) {
+  for (const auto& [name, colour] : legend) {
+    text(at, name, colour);
+    at.x += 2 * vole::plain_font().measure(name).x + 20;
+  }
+}
+
 void Page::fill(const vole::IRect& box, Colour colour) {
   list_.fill(layer_, to_rect(box), colour);
 }
@@ -134,6 +141,31 @@ const Image& Page::finish() {
 
 void Page::save(const std::string& path) {
   save_preview(path, without_empty_rest(finish()));
+}
+
+Image with_legend(const Image& picture, const Legend& legend) {
+  constexpr int scale = 2, gap = 20, line = 24;
+  std::vector<IVec2> spots;
+  IVec2 at{8, 0};
+  for (const auto& [text, colour] : legend) {
+    const int width = scale * vole::plain_font().measure(text).x;
+    if (at.x > 8 && at.x + width > picture.size().x) at = {8, at.y + line};
+    spots.push_back(at);
+    at.x += width + gap;
+  }
+  const IVec2 size{picture.size().x, picture.size().y + at.y + line + 8};
+  Image image(size, ground);
+  for (int y = 0; y < picture.size().y; ++y) std::copy_n(picture.row(y), size.x, image.row(y));
+  DrawList list;
+  list.start(size);
+  const LayerId layer = list.add_layer({0, 0});
+  for (std::size_t i = 0; i < legend.size(); ++i)
+    vole::draw_text(list, layer, vole::plain_font(), legend[i].first,
+                    Vec2(spots[i] + IVec2{0, picture.size().y + 8}),
+                    {.colour = legend[i].second, .scale = scale});
+  list.sort();
+  vole::Raster().draw(list, image);
+  return image;
 }
 
 void save_preview(const std::string& path, const Image& image) {

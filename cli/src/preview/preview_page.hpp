@@ -29,6 +29,11 @@ inline constexpr Colour faint{0x8d, 0x93, 0xa6, 0xff};
 inline constexpr Colour mark{0xed, 0xa6, 0x3f, 0xff};     // what is to be seen first
 inline constexpr Colour missing{0xb3, 0x48, 0x5a, 0xff};  // what is not there
 
+// What the colours of a picture mean.
+using Legend = std::vector<std::pair<std::string_view, Colour>>;
+// The picture with the legend in lines below it.
+Image with_legend(const Image& picture, const Legend& legend);
+
 // Writes what a preview shows, so that the next one may replace it.
 void save_preview(const std::string& path, const Image& image);
 
@@ -39,6 +44,7 @@ class Page {
   void text(IVec2 at, std::string_view text, Colour colour = ink);
   void text(IVec2 at, std::string_view text, const vole::TextStyle& style);
   void text(const vole::Font& font, IVec2 at, std::string_view text, const vole::TextStyle& style);
+  void legend(IVec2 at, const Legend& legend);
   void fill(const vole::IRect& box, Colour colour);
   void outline(const vole::IRect& box, Colour colour);
   void cross(IVec2 at, int arm, Colour colour);

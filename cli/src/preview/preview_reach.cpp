@@ -94,5 +94,8 @@ void preview_reach(vole::Catalog& catalog, const vole::Level& level, const std::
         list.fill(layer, {start - vole::Vec2{3, 3}, {6, 6}}, mark);
         print_ledges(reach, kind, stage.ticks_per_second());
       });
-  save_level(image, output);
+  save_level(image, output,
+             {{"ledge: reached", reached},
+              {"ledge or thing: not reached", missing},
+              {"the last part of the way there, a dot for each third tick; and where it begins", mark}});
 }

@@ -27,8 +27,8 @@ enum Role : std::size_t {
   sensor,
   off,
   zone_area,
-  check_yes,
-  check_no,
+  probe_yes,
+  probe_no,
   contact,
   pivot,
   lamp,
@@ -95,10 +95,11 @@ class Xray {
       return;
     }
     if (!Rect{at - Vec2(256), Vec2(512)}.overlaps(seen_)) return;
+    // What it is lies over what it sees.
+    if (parts_.has(XrayPart::probes)) draw_probes(bodies, entity, pose, at);
     if (parts_.has(XrayPart::bodies) && bodies.has(entity.index) && entities.has<Body>(entity))
       draw_body(bodies.body(entity.index), entity, at);
     if (parts_.has(XrayPart::contacts)) draw_contacts(entity, at);
-    if (parts_.has(XrayPart::probes)) draw_probes(bodies, entity, pose, at);
     if (parts_.has(XrayPart::lamps)) draw_lamp(entity);
     if (parts_.has(XrayPart::pivots)) draw_pivot(at);
     if (parts_.has(XrayPart::names)) draw_name(entity, at);
@@ -145,7 +146,7 @@ class Xray {
     if (!probes) return;
     for (const auto& item : probes->all) {
       const bool found = finds_something(bodies, scene_.stage().categories(), item.value, entity, pose);
-      const Colour colour = use(found ? check_yes : check_no);
+      const Colour colour = use(found ? probe_yes : probe_no);
       const Probe& probe = item.value;
       if (probe.is_ray())
         draw_line(list_, layer_, Probe::placed(*probe.from, at, pose.mirrored),
