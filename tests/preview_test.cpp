@@ -372,8 +372,8 @@ TEST_CASE("what a jump reaches is said in tiles, and a level shows who gets wher
   CHECK(has(reach, "2 of 3 ledges are reached by \"mouse\""));
   CHECK(has(reach, "not reached: ledge from [80, 8] to [112, 8]"));
   const Image shown = vole::read_png(folder.path("out.png"));
-  CHECK(shows(shown, {0x7f, 0xc0, 0x5c, 0xff}));
-  CHECK(shows(shown, {0xb3, 0x48, 0x5a, 0xff}));
+  CHECK(shows(shown, {0x4f, 0xe0, 0xd0, 0xff}));
+  CHECK(shows(shown, {0xff, 0x4a, 0x6a, 0xff}));
   said("kinds.toml --kind dog --show mind");
   const auto wrong = [&](const std::string& words) {
     const Ran ran = vole_in(folder, "preview " + words + " -o out.png");

@@ -276,6 +276,19 @@ void Checker::check_spawned(const std::vector<vole::Asset<vole::Level>>& levels)
   }
 }
 
+// Without the game's schemas. What it calls one of its own must stand in its code.
+void Checker::judge_unknown_components(const TomlValue& thing) {
+  for (const TomlValue::Entry& entry : thing.entries) {
+    if (alone_.types().find(entry.key) || vole::is_in_head(entry.key)) continue;
+    if (!sources_) sources_ = std::make_unique<Sources>(root_, files_of_game(root_));
+    if (sources_->any() && !sources_->quote(entry.key))
+      report_.error(entry.where, fmt::format("no component \"{}\"", entry.key),
+                    "the library has none of this name, and no code of the game makes one known");
+    else
+      not_judged_.insert(entry.key);
+  }
+}
+
 // As bringing it to life would find it. The game's own components are known to the game, which checks them when it
 // starts, and from the schemas that it has written.
 void Checker::check_thing(const std::string& kind, const TomlValue& thing, const vole::Level* level,
@@ -284,8 +297,7 @@ void Checker::check_thing(const std::string& kind, const TomlValue& thing, const
   if (own_components_ && own_components_->known())
     own_components_->check(thing, piece ? piece : level, report_);
   else
-    for (const TomlValue::Entry& entry : thing.entries)
-      if (!alone_.types().find(entry.key) && !vole::is_in_head(entry.key)) not_judged_.insert(entry.key);
+    judge_unknown_components(thing);
   if (controls_read_) judge_player(*compiled, controls_, thing.where, report_);
   if (compiled->sprite) {
     named_.insert("sheet " + compiled->sprite->sheet_name.value);

@@ -9,6 +9,7 @@
 #include "kinds_alone.hpp"
 #include "own_components.hpp"
 #include "rules/rules.hpp"
+#include "rules/sources.hpp"
 #include "vole/app/project.hpp"
 #include "vole/input/controls.hpp"
 #include "vole/level/kinds.hpp"
@@ -49,6 +50,7 @@ class Checker {
   void check_places(const vole::Level& level, const vole::Level* piece);
   void check_thing(const std::string& kind, const vole::TomlValue& thing, const vole::Level* level,
                    const vole::Level* piece = nullptr);
+  void judge_unknown_components(const vole::TomlValue& thing);
   void play_level(const std::string& name);
   void check_spawned(const std::vector<vole::Asset<vole::Level>>& levels);
   void check_recordings();
@@ -65,6 +67,7 @@ class Checker {
   vole::Report report_;
   int files_ = 0;
   std::set<std::string> not_judged_;
+  std::unique_ptr<Sources> sources_;  // once they are asked
   // What could not be read is not judged by.
   bool project_read_ = false, controls_read_ = false, kinds_read_ = false;
 };

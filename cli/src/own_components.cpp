@@ -128,7 +128,6 @@ class Comparison {
 }  // namespace
 
 struct OwnComponents::Known {
-  bool has_schemas = false;
   json schemas = json::object();   // of the game's own, by name
   std::vector<std::string> names;  // of all
 };
@@ -146,7 +145,6 @@ OwnComponents::OwnComponents(const std::string& root, const vole::ComponentTypes
   const json components = schema["additionalProperties"].value("properties", json());
   if (!components.is_object()) throw wrong();
   // The schemas may be older than this program: what it knows itself is known all the same.
-  known_->has_schemas = true;
   known_->names = types.names_in_files();
   for (const auto& component : components.items()) {
     if (types.find(component.key()) || vole::is_in_head(component.key())) continue;
@@ -164,7 +162,7 @@ std::string OwnComponents::hint_for(const std::string& name) const {
 }
 
 bool OwnComponents::known() const {
-  return known_->has_schemas;
+  return !known_->schemas.empty();
 }
 
 void OwnComponents::check(const TomlValue& components, const vole::Level* level, Report& report) const {

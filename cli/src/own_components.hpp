@@ -14,7 +14,7 @@ class OwnComponents {
   OwnComponents(const std::string& root, const vole::ComponentTypes& types);
   ~OwnComponents();
 
-  // Whether there are schemas.
+  // Whether the game has written what its own are; a new game has schemas of the library's alone.
   bool known() const;
 
   // Reports what of a kind's or a place's own components is not as the schemas say. Without schemas of the game nothing is.

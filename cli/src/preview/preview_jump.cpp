@@ -24,6 +24,7 @@ struct Jump {
   const char* name;
   bool runs, full;
   Colour colour;
+  int aside = 0;                     // pixels of the page, where another lies over it
   std::vector<vole::Vec2> way = {};  // from where it left the ground
   float highest = 0, length = 0, seconds = 0;
 };
@@ -114,7 +115,7 @@ void preview_jump(vole::Catalog& catalog, const std::string& name, const std::st
     throw vole::Error(vole::FilePosition::whole_file("kinds.toml"),
                       fmt::format("kind \"{}\" has no side_mover: it does not jump", name));
   std::array<Jump, 4> jumps{
-      Jump{"standing, hop", false, false, faint}, Jump{"standing, full", false, true, light_leaf},
+      Jump{"standing, hop", false, false, ink, -8}, Jump{"standing, full", false, true, light_leaf},
       Jump{"running, hop", true, false, water}, Jump{"running, full", true, true, mark}};
   vole::Vec2 most{1, 1};
   for (Jump& jump : jumps) {
@@ -129,10 +130,13 @@ void preview_jump(vole::Catalog& catalog, const std::string& name, const std::st
             fmt::format("what a jump of \"{}\" reaches, in tiles of {} x {} pixels", name, tile.x, tile.y));
   int line = 48;
   for (const Jump& jump : jumps) {
-    const std::string text = fmt::format("{:<15} {:>5.2f} high  {:>5.2f} long  {:>5.2f} seconds", jump.name,
-                                         jump.highest / tile.y, jump.length / tile.x, jump.seconds);
-    page.text({margin, line}, text, jump.colour);
-    fmt::print("{}\n", text);
+    const std::array<std::string, 3> numbers{fmt::format("{:.2f} high", jump.highest / tile.y),
+                                             fmt::format("{:.2f} long", jump.length / tile.x),
+                                             fmt::format("{:.2f} seconds", jump.seconds)};
+    page.text({margin, line}, jump.name, jump.colour);
+    for (int column = 0; column < 3; ++column)
+      page.text({margin + 180 + column * 130, line}, numbers[static_cast<std::size_t>(column)], jump.colour);
+    fmt::print("{:<15} {:>10}  {:>10}  {:>12}\n", jump.name, numbers[0], numbers[1], numbers[2]);
     line += 24;
   }
   const IVec2 room{page_size.x - 3 * margin, page_size.y - line - 64};
@@ -144,7 +148,8 @@ void preview_jump(vole::Catalog& catalog, const std::string& name, const std::st
   for (const Jump& jump : jumps)
     for (std::size_t i = 0; i < jump.way.size(); ++i) {
       const int size = i + 1 == jump.way.size() ? 8 : 4;
-      page.fill({on_page(jump.way[i]) - IVec2{size / 2, size / 2}, {size, size}}, jump.colour);
+      page.fill({on_page(jump.way[i]) + IVec2{jump.aside, 0} - IVec2{size / 2, size / 2}, {size, size}},
+                jump.colour);
     }
   // How large it is, at its start and at the top of its fullest jump.
   const auto highest = std::min_element(jumps[3].way.begin(), jumps[3].way.end(),

@@ -18,14 +18,15 @@ using vole::Entity;
 using vole::Ledge;
 using vole::Reach;
 
-constexpr Colour reached{0x7f, 0xc0, 0x5c, 0xff};
+constexpr Colour not_reached{0xff, 0x4a, 0x6a, 0xff};
+constexpr Colour reached{0x4f, 0xe0, 0xd0, 0xff};
 
 void draw_ledge(DrawList& list, LayerId layer, const Ledge& ledge) {
-  const Colour colour = ledge.reached ? reached : missing;
+  const Colour colour = ledge.reached ? reached : not_reached;
   const vole::Vec2 first = ledge.spots.front();
-  if (ledge.spots.size() == 1) list.fill(layer, {{first.x - 4, first.y}, {8, 2}}, colour);
+  if (ledge.spots.size() == 1) list.fill(layer, {{first.x - 4, first.y}, {8, 3}}, colour);
   for (std::size_t i = 1; i < ledge.spots.size(); ++i)
-    for (const float below : {0.0f, 1.0f})
+    for (const float below : {0.0f, 1.0f, 2.0f})
       vole::draw_line(list, layer, ledge.spots[i - 1] + vole::Vec2{0, below},
                       ledge.spots[i] + vole::Vec2{0, below}, colour);
 }
@@ -75,7 +76,7 @@ void print_ledges(const Reach& reach, const std::string& kind, int ticks_per_sec
 void preview_reach(vole::Catalog& catalog, const vole::Level& level, const std::string& kind,
                    const std::string& output) {
   if (kind.empty())
-    throw vole::Error(vole::FilePosition::whole_file(level.name), "which kind is to get there is missing",
+    throw vole::Error(vole::FilePosition::whole_file(level.name), "which kind is to get there is not_reached",
                       "name its kind: --kind vole");
   const vole::Image image =
       picture_of(catalog, level, [&](StagedLevel& staged, DrawList& list, LayerId layer) {
@@ -88,7 +89,8 @@ void preview_reach(vole::Catalog& catalog, const vole::Level& level, const std::
         std::as_const(stage.entities())
             .visit<vole::Body, vole::Pose>([&](Entity other, const vole::Body&, const vole::Pose&) {
               if (other == thing || is_touched(reach, other)) return;
-              list.fill(layer, stage.solids().body(other).bounds(), {missing.r, missing.g, missing.b, 120});
+              list.fill(layer, stage.solids().body(other).bounds(),
+                        {not_reached.r, not_reached.g, not_reached.b, 120});
             });
         const vole::Vec2 start = stage.get<vole::Pose>(thing).at;
         list.fill(layer, {start - vole::Vec2{3, 3}, {6, 6}}, mark);
@@ -96,6 +98,6 @@ void preview_reach(vole::Catalog& catalog, const vole::Level& level, const std::
       });
   save_level(image, output,
              {{"ledge: reached", reached},
-              {"ledge or thing: not reached", missing},
+              {"ledge or thing: not reached", not_reached},
               {"the last part of the way there, a dot for each third tick; and where it begins", mark}});
 }

@@ -47,7 +47,7 @@ void draw_tile(Page& page, const vole::Tile& tile, IVec2 at, IVec2 size, int sca
 
 // Which neighbours are of the material: nine squares, the middle one the tile itself.
 void draw_neighbours(Page& page, vole::Neighbours neighbours, IVec2 at) {
-  constexpr int size = 5;
+  constexpr int size = 7;
   page.fill({at - IVec2{1, 1}, IVec2{3 * size + 1, 3 * size + 1}}, dark_square);
   page.fill({at + IVec2{size, size}, {size - 1, size - 1}}, ink);
   for (std::size_t i = 0; i < vole::neighbour_steps.size(); ++i)
@@ -87,15 +87,15 @@ class EdgesPage {
     const std::vector<vole::Neighbours>& cases = vole::cases_of(material.neighbours);
     page_.text(
         {margin, top},
-        fmt::format("{}: {}, {} of {} cases", material.name,
+        fmt::format("{}: by {} neighbours (gold: of this material), {} of {} cases", material.name,
                     vole::enum_names(vole::NeighbourSet{})[static_cast<std::size_t>(material.neighbours)],
                     material.cases.size(), cases.size()),
         mark);
     const bool many = cases.size() > 16;
-    const int columns = many ? 12 : 4;
+    const int columns = many ? 10 : 4;
     const IVec2 tile = tileset_.tile_size;
     const int scale = std::max(1, (many ? 36 : 48) / std::max(tile.x, tile.y));
-    const IVec2 step{tile.x * scale + (many ? 20 : 40), tile.y * scale + 38};
+    const IVec2 step{tile.x * scale + (many ? 28 : 40), tile.y * scale + 44};
     for (std::size_t i = 0; i < cases.size(); ++i) {
       const IVec2 at{margin + static_cast<int>(i) % columns * step.x,
                      top + 24 + static_cast<int>(i) / columns * step.y};
@@ -111,13 +111,13 @@ class EdgesPage {
     const IVec2 size = tileset_.tile_size;
     const IVec2 below{at.x, at.y + size.y * scale + 4};
     draw_neighbours(page_, neighbours, below);
-    page_.text({below.x + 18, below.y + 4}, std::to_string(number),
+    page_.text({below.x + 26, below.y + 4}, std::to_string(number),
                its == material.cases.end() ? missing : ink);
     if (its == material.cases.end()) return page_.outline({at, size * scale}, missing);
     page_.squares({at, size * scale}, 8);
     page_.frame(tileset_.tiles[static_cast<std::size_t>(its->choices[0].tile)].frames[0], at, scale);
     if (its->choices.size() > 1)
-      page_.text({below.x + 18, below.y + 14}, fmt::format("x{}", its->choices.size()), faint);
+      page_.text({below.x + 26, below.y + 18}, fmt::format("x{}", its->choices.size()), faint);
   }
 
   void draw_island(std::size_t material, IVec2 at) {

@@ -89,6 +89,9 @@ class Camera : public CameraSettings {
     v.state("shake", camera.shake_);
   }
 
+  // How far it looks ahead of what it follows.
+  Vec2 looks() const { return looks_; }
+
  private:
   struct Move {
     Vec2 from{0, 0};

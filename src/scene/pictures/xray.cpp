@@ -185,7 +185,7 @@ class Xray {
   // What it follows within its slack.
   void draw_camera() {
     const Camera& camera = world_.camera;
-    const Vec2 middle = seen_.at + seen_.size * 0.5f - camera.offset;
+    const Vec2 middle = seen_.at + seen_.size * 0.5f - camera.offset - camera.looks();
     list_.outline(layer_, {middle - camera.slack, camera.slack * 2.0f}, use(camera_box));
   }
 
