@@ -36,11 +36,14 @@ std::string joined(const std::vector<std::string>& names) {
   return text;
 }
 
-// Cut off where it is longer than this.
-std::string fitted(std::string text, const Font& font, float width) {
-  if (static_cast<float>(font.measure(text).x) <= width) return text;
-  while (!text.empty() && static_cast<float>(font.measure(text + "...").x) > width) text.pop_back();
-  return text + "...";
+// As many of the names as there is room for, and how many more there are.
+std::string fitted(const std::vector<std::string>& names, const Font& font, float width) {
+  if (names.empty()) return "nothing";
+  for (std::size_t count = names.size();; --count) {
+    std::string text = joined({names.begin(), names.begin() + static_cast<std::ptrdiff_t>(count)});
+    if (count < names.size()) text += fmt::format("{}+{}", count == 0 ? "" : ", ", names.size() - count);
+    if (count == 0 || static_cast<float>(font.measure(text).x) <= width) return text;
+  }
 }
 
 }  // namespace
@@ -97,20 +100,23 @@ void ControlsScene::draw(Drawing& drawing) const {
   const Vec2 size(drawing.canvas());
   drawing.list().fill(drawing.layer(), {{0, 0}, size}, ground);
   const std::vector<Rebinding> all = bindings_of(controls_of(stage));
-  const int shown = std::max(static_cast<int>((size.y - 4 * line) / line), 1);
+  // As close as it takes to show all, down to lines that nearly touch; what does not fit is scrolled to.
+  const float room = size.y - 3 * line;
+  const float line_step =
+      std::clamp(room / static_cast<float>(std::max<std::size_t>(all.size(), 1)), 10.0f, line);
+  const int shown = std::max(static_cast<int>(room / line_step), 1);
   const int first = std::clamp(chosen_ - shown / 2, 0, std::max(static_cast<int>(all.size()) - shown, 0));
   const bool many = controls_of(stage).players() > 1;
   for (int i = first; i < std::min(first + shown, static_cast<int>(all.size())); ++i) {
     const Rebinding& binding = all[static_cast<std::size_t>(i)];
-    const float y = margin + line * static_cast<float>(i - first);
+    const float y = margin + line_step * static_cast<float>(i - first);
     const bool is_chosen = i == chosen_;
     const std::string name =
         many ? fmt::format("{} {}", binding.player, shown_name(binding)) : shown_name(binding);
     drawing.text(name, {margin, y}, {.colour = is_chosen ? mark : ink});
-    const std::string bound = binding.controls.empty() ? "nothing" : joined(binding.controls);
     const float at = size.x * 0.3f;
     drawing.text(is_chosen && waits_ ? "press what is to do this"
-                                     : fitted(bound, stage.font("plain"), size.x - at - margin),
+                                     : fitted(binding.controls, stage.font("plain"), size.x - at - margin),
                  {at, y}, {.colour = is_chosen ? mark : faint});
   }
   drawing.text(told_of(controls_of(stage), all), {margin, size.y - 2 * line - 4}, {.colour = mark});
