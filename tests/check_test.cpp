@@ -368,7 +368,7 @@ TEST_CASE("check sees what a game would only stumble over") {
     CHECK_THAT(with("levels/patch.level.toml", "cell = [6, 2]", place),
                Catch::Contains("this place is outside the level, which has 10 x 4 cells (80 x 32 pixels)"));
   for (const auto& [key, value, text] : std::vector<std::array<std::string, 3>>{
-           {"title", "\"\"", "a name is expected here, and it is empty"},
+           {"title", "\"\"", "a text is expected here, and it is empty"},
            {"title", "\"a\\nExec=rm\"", "a title has no backslashes, line breaks"},
            {"id", "\"Big\"", "an id has small letters"},
            {"id", "\"9\"", "begins with a letter"},
@@ -723,4 +723,91 @@ TEST_CASE("a fact that is the name of a part of a mind is set by that") {
   CAPTURE(ran.output);
   CHECK_FALSE(has(ran.output, "nothing sets the fact \"hunting\""));
   CHECK(has(ran.output, "nothing sets the fact \"sleepy\""));
+}
+
+TEST_CASE("what check tells of the files, the level and the code goes together") {
+  TempFolder folder;
+  write_small_game(folder);
+  REQUIRE(vole_in(folder, "check").output.find("error") == std::string::npos);
+  const auto with = [&](const std::string& file, const std::string& what, const std::string& by) {
+    return checked_with(folder, file, what, by);
+  };
+  const std::string level = "levels/patch.level.toml", layer = "[[layers]]\nname = \"things\"\n";
+  for (const auto& [what, by, text] : std::vector<std::array<std::string, 3>>{
+           {layer, layer + "[[scattered]]\nkind = \"mose\"\ncount = 900\n",
+            "no kind \"mose\"; did you mean \"mouse\"?\n"},
+           {layer,
+            layer + "[[scattered]]\nkind = \"crumb\"\ncount = 9000\n[[scattered]]\nkind = \"crumb\"\ncount = "
+                    "60000\n",
+            "scattered"},
+           {layer, layer + "[[zones]]\nname = \"wide\"\nat = [0, 0]\nsize = [20000, 8]\n",
+            "zone \"wide\" is 20000 x 8 pixels large; it may be up to 16384 x 8192"},
+           {"kind = \"mouse\"", "kind = mouse", "a text is written in quotes: \"mouse\""},
+           {"kind = \"mouse\"", "kind = nobody", "a text is written in quotes: \"nobody\""}}) {
+    CAPTURE(by);
+    CHECK_THAT(with(level, what, by), Catch::Contains(text));
+  }
+  for (const auto& [what, by, text] : std::vector<std::array<std::string, 3>>{
+           {"player = {}", "player = { number = 2 }", "player 2 has no controls: controls.toml has 1 player"},
+           {"player = {}", "player = { dash = \"rush\" }", "no action \"rush\" in controls.toml"},
+           {"side_mover = {}", "side_mover = { climb = 40 }",
+            "the mover's \"climb\" needs the axis \"walk_down\", which controls.toml does not have"},
+           {"side_mover = {}", "side_mover = { dash = 40 }", "needs the action \"dash\""},
+           {"[crumb]", "[kite]\nalong_path = { path = \"loop\" }\n[crumb]",
+            "no path \"loop\" in level \"patch\""},
+           {"[crumb]", "[kite]\nsprite = { sheet = \"mouse\", clip = \"run\", layer = \"air\" }\n[crumb]",
+            "no layer \"air\" in level \"patch\""},
+           {"[crumb]", "[kite]\nalong_path = { spede = 1 }\n[crumb]",
+            "unknown key \"spede\"; did you mean \"speed\"?"},
+           {"[crumb]", "[kite]\ngate = { speed = 1 }\n[crumb]",
+            "not judged, since only the game knows these "
+            "components: gate"}}) {
+    CAPTURE(by);
+    const std::string output = with("kinds.toml", what, by);
+    CHECK_THAT(output, Catch::Contains(text));
+    CHECK(output.find("either \"points\" or a \"path\"") == std::string::npos);
+  }
+  // The code of the game speaks of its components; what it does not say is none of them.
+  folder.write("src/main.cpp", "void f() { game.knows<Bell>(\"bell\"); }\n");
+  CHECK_THAT(with("kinds.toml", "[crumb]", "[kite]\ngate = { speed = 1 }\n[crumb]"),
+             Catch::Contains("no component \"gate\""));
+  CHECK_THAT(with("kinds.toml", "[crumb]", "[kite]\nbell = { speed = 1 }\n[crumb]"),
+             Catch::Contains("not judged"));
+  // Categories of a project with another mistake are known all the same.
+  folder.write("kinds.toml", vole::read_text(folder.path("kinds.toml"), 1 << 20) +
+                                 "[kite]\nbody = { size = [4, 4], category = \"kites\" }\n");
+  const std::string project = vole::read_text(folder.path("game.toml"), 1 << 20);
+  folder.write("game.toml", project + "tittle = 1\n[categories]\nkites = {}\n");
+  CHECK(vole_in(folder, "check").output.find("category") == std::string::npos);
+  folder.write("game.toml", project + "[categories]\nkites = {}\n");
+  // What is no file where a file is looked for.
+  vole::write_whole(folder.path("levels/two.level.toml/file"), std::string_view("x"));
+  CHECK_THAT(vole_in(folder, "check").output, Catch::Contains("two.level.toml: error: is not a file"));
+}
+
+TEST_CASE(
+    "what a new game can reach is the same at any rate of ticks, and much of it is judged in little time") {
+  TempFolder folder;
+  REQUIRE(vole_in(folder, "new wall").code == 0);
+  const std::string project = vole::read_text(folder.path("wall/game.toml"), 1 << 20);
+  for (const char* rate : {"30", "240"}) {
+    CAPTURE(rate);
+    folder.write("wall/game.toml",
+                 std::string(project).replace(project.find("ticks_per_second = 60") + 19, 2, rate));
+    CHECK_THAT(vole_in(folder, "check wall").output, Catch::Contains("nothing wrong"));
+  }
+}
+
+TEST_CASE("a build is told what the names are made from: files and folders") {
+  TempFolder folder;
+  write_small_game(folder);
+  REQUIRE(vole_in(folder, "atlas . --header out/names.hpp --depfile out/stamp.d").code == 0);
+  const std::string text = vole::read_text(folder.path("out/stamp.d"), 1 << 20);
+  CHECK(text.starts_with(folder.path("out/stamp") + ":"));
+  for (const char* file : {"kinds.toml", "assets", "assets/mouse.png", "levels", "levels/patch.level.toml"})
+    CHECK_THAT(text, Catch::Contains(" " + folder.path(file)));
+  CHECK(text.find("names.hpp") == std::string::npos);
+  folder.write("mine.d", "mine");
+  CHECK(vole_in(folder, "atlas . --header out/names.hpp --depfile mine.d").code == 1);
+  CHECK(vole_in(folder, "atlas . --header out/names.hpp --depfile kinds.toml").code == 2);
 }

@@ -647,6 +647,27 @@ TEST_CASE("a thing goes along a path of the level") {
              Contains("path \"a\" has either \"points\" or \"cells\""));
 }
 
+TEST_CASE(
+    "a zone that a cue is about is in some level, and a scene without a level has a colour of its own") {
+  LevelStage test;
+  test.level("[[zones]]\nname = \"end\"\nat = [8, 8]\nsize = [8, 8]\n");
+  const auto meets = [](const char* name) {
+    CueScene::say = [name](vole::Cues& cues) {
+      cues.when_meet("mouse", vole::zone(name), [](vole::Stage&, vole::Entity, vole::Entity) {});
+    };
+  };
+  meets("edn");
+  CHECK_THAT(error_of([&] { test.start(test.folder); }, test.folder),
+             Contains("no level has a zone \"edn\", which a cue is about; did you mean \"end\"?"));
+  meets("end");
+  vole::Stage& stage = test.start(test.folder);
+  CHECK(test.running->sky() == vole::Colour{0, 0, 0, 255});
+  stage.set_background({20, 24, 46, 255});
+  CHECK(test.running->sky() == vole::Colour{20, 24, 46, 255});
+  stage.load_level("long");
+  CHECK(test.running->sky() == stage.level().file().sky);
+}
+
 TEST_CASE("things are scattered by a seed, on what they should stand on, and a change elsewhere moves none") {
   LevelStage test;
   const auto scatter = [](const std::string& its) {
@@ -682,6 +703,17 @@ TEST_CASE("things are scattered by a seed, on what they should stand on, and a c
     CHECK((x >= 40 && x < 120 && y >= 0 && y < 48));
   CHECK_THAT(test.wrong(scatter("count = 11\nzone = \"bed\"\non = [\"soil\"]") + zone),
              Contains("there is room for 10 of the 11 \"crumb\" that are to be scattered"));
+  // Many: each against each.
+  const auto many = spots(scatter("count = 60\napart = 6"));
+  REQUIRE(many.size() == 60);
+  for (std::size_t i = 0; i < many.size(); ++i)
+    for (std::size_t j = 0; j < i; ++j)
+      CHECK(std::hypot(many[i].first - many[j].first, many[i].second - many[j].second) >= 6);
+  CHECK_THAT(test.wrong(scatter("count = 10000") + scatter("count = 9999\nseed = 2") +
+                        scatter("count = 10000\nseed = 3") + scatter("count = 10000\nseed = 4") +
+                        scatter("count = 10000\nseed = 5") + scatter("count = 10000\nseed = 6") +
+                        scatter("count = 10000\nseed = 7")),
+             Contains("with these 10000 the level has more than 65536 things"));
   CHECK_THAT(test.wrong(scatter("zone = \"bad\"") + zone),
              Contains("no zone \"bad\" in level \"long\"; did you mean \"bed\"?"));
   CHECK_THAT(test.wrong(scatter("on = [\"sol\"]")), Contains("no tile \"sol\""));

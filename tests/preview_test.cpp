@@ -366,7 +366,7 @@ TEST_CASE("what a jump reaches is said in tiles, and a level shows who gets wher
   // 150 upwards against 600, in ticks: 17.5 of 8 pixels high in half a second, in which it gets 30 pixels far.
   const std::string jump = said("kinds.toml --kind mouse --show jump");
   CHECK(has(jump, "standing, full   2.19 high"));
-  CHECK(has(jump, " 0.00 long   0.5"));
+  CHECK(has(jump, " 0.00 long  0.5"));
   CHECK(has(jump, "running, full    2.19 high   3.7"));
   const std::string reach = said("levels/patch.level.toml --kind mouse --show reach");
   CHECK(has(reach, "2 of 3 ledges are reached by \"mouse\""));

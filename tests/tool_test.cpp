@@ -567,6 +567,14 @@ TEST_CASE(
   CHECK(vole_in(folder, "recording cut.run").code == 1);
   folder.write("other.run", "format = 99\ngame = \"allotment\"\nticks = 3\ninputs = []\n");
   CHECK(vole_in(folder, "recording other.run").code == 1);
+  // A long one in which little is done takes no longer.
+  folder.write("long.run",
+               "game = \"small\"\nticks = 1000000000000\ninputs = [\"1 jump +\", \"900 walk 100\"]\n");
+  CHECK(has(vole_in(folder, "recording long.run long.run").output, "jump: pressed 1 time"));
+  CHECK(has(vole_in(folder, "recording long.run long.run").output,
+            "what is done is the same in 1000000000000 ticks"));
+  CHECK(has(vole_in(folder, "recording " + as_word(shipped) + " later.run --game none").output,
+            "no such program"));
   folder.write("small.run", "game = \"small\"\nticks = 3\ninputs = [\"1 jump +\"]\n");
   CHECK(has(vole_in(folder, "recording small.run").output, "jump: pressed 1 time"));
   CHECK(

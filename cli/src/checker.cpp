@@ -251,11 +251,16 @@ void Checker::check_places(const vole::Level& level, const vole::Level* piece) {
 void Checker::play_level(const std::string& name) {
   constexpr int moments = 5;
   if (!project_read_ || !kinds_read_ || !controls_read_) return;
-  attempt([&] {
+  try {
     const vole::TickInput nothing(std::make_shared<const vole::Controls>(controls_));
     StagedLevel staged(catalog_, name, project_.canvas);
     for (int tick = 0; tick < moments; ++tick) staged.scene().tick(nothing);
-  });
+  } catch (const Error& error) {
+    report_.add(error);
+  } catch (const std::exception& error) {
+    report_.error(vole::FilePosition::whole_file(vole::join_path(root_, "levels/" + name + ".level.toml")),
+                  error.what());
+  }
 }
 
 // Kinds that no level has: code spawns them, so there must be a level that they can be in.

@@ -44,14 +44,15 @@ class Counts {
  public:
   explicit Counts(const Controls& controls) : controls_(controls) {}
 
-  void add(const TickInput& input) {
+  // For so many ticks in which it is the same.
+  void add(const TickInput& input, std::int64_t ticks = 1) {
     for (std::size_t player = 0; player < input.players.size(); ++player) {
       const TickInput::Player& its = input.players[player];
       for (std::size_t i = 0; i < its.actions.size(); ++i)
         presses_[{player, controls_.actions_of(player)[i].name}] += its.actions[i].presses;
       for (std::size_t i = 0; i < its.axes.size(); ++i)
         pushed_[{player, controls_.axes_of(player)[i].name}] +=
-            its.axes[i].x != 0 || its.axes[i].y != 0 ? 1 : 0;
+            its.axes[i].x != 0 || its.axes[i].y != 0 ? ticks : 0;
     }
   }
   void print(int ticks_per_second) const {
@@ -62,13 +63,13 @@ class Counts {
   }
 
  private:
-  using ThingSelector = std::pair<std::size_t, std::string>;
-  static std::string name_of(const ThingSelector& which) {
+  using NameOfPlayer = std::pair<std::size_t, std::string>;
+  static std::string name_of(const NameOfPlayer& which) {
     return which.first == 0 ? which.second : fmt::format("{} of player {}", which.second, which.first + 1);
   }
 
   const Controls& controls_;
-  std::map<ThingSelector, std::int64_t> presses_, pushed_;
+  std::map<NameOfPlayer, std::int64_t> presses_, pushed_;
 };
 
 void print_contents(const std::string& file, const Recording& recording) {
@@ -87,7 +88,14 @@ void print_contents(const std::string& file, const Recording& recording) {
   }
   vole::InputReader reader(recording, *controls);
   Counts counts(*controls);
-  for (std::int64_t tick = 0; tick < recording.ticks; ++tick) counts.add(reader.next());
+  for (std::int64_t tick = 0; tick < recording.ticks; ++tick) {
+    counts.add(reader.next());
+    const std::int64_t quiet = std::min(reader.quiet_ticks(), recording.ticks - tick - 1);
+    if (quiet <= 0) continue;
+    counts.add(reader.next(), quiet);
+    reader.skip(quiet - 1);
+    tick += quiet;
+  }
   counts.print(rate);
 }
 
@@ -99,23 +107,32 @@ void print_where_they_part(const std::string& first, const Recording& a, const R
     vole::InputReader one(a, *controls), other(b, *controls);
     std::int64_t tick = 0;
     const std::int64_t both = std::min(a.ticks, b.ticks);
-    while (tick < both && one.next() == other.next()) ++tick;
+    while (tick < both && one.next() == other.next()) {
+      ++tick;
+      const std::int64_t quiet = std::min({one.quiet_ticks(), other.quiet_ticks(), both - tick});
+      if (quiet <= 0) continue;
+      one.skip(quiet);
+      other.skip(quiet);
+      tick += quiet;
+    }
     if (tick < both)
       fmt::print("what is done differs first in tick {}\n", tick + 1);
     else
       fmt::print("what is done is the same in {} ticks\n", both);
   }
+  // Both are in the order of their ticks.
   std::int64_t alike = 0;
-  for (const vole::Checkpoint& point : a.checkpoints)
-    for (const vole::Checkpoint& other : b.checkpoints) {
-      if (point.tick != other.tick) continue;
-      if (point.checksum == other.checksum) {
-        alike = point.tick;
-        continue;
-      }
-      fmt::print("their states are the same after tick {}, and differ after tick {}\n", alike, point.tick);
+  for (auto one = a.checkpoints.begin(), other = b.checkpoints.begin();
+       one != a.checkpoints.end() && other != b.checkpoints.end();) {
+    if (one->tick == other->tick && one->checksum != other->checksum) {
+      fmt::print("their states are the same after tick {}, and differ after tick {}\n", alike, one->tick);
       return;
     }
+    if (one->tick == other->tick) alike = one->tick;
+    const std::int64_t next = std::min(one->tick, other->tick);
+    if (one->tick == next) ++one;
+    if (other != b.checkpoints.end() && other->tick == next) ++other;
+  }
   fmt::print("their states are the same at all checkpoints\n");
 }
 
@@ -143,6 +160,9 @@ int show_recordings(const RecordingOptions& options) {
     fmt::print("with --game PROGRAM both are played, to show the first tick, thing and field that differ\n");
     return 0;
   }
+  if (!program_exists(options.game) && !vole::file_exists(options.game))
+    throw vole::Error(vole::FilePosition::whole_file(options.game), "no such program",
+                      "--game is the game's program: --game build/my-game");
   const ProcessResult result =
       run_process({options.game, "--replay", options.files[0], "--compare", options.files[1]});
   fmt::print("{}", result.output);

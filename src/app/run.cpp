@@ -56,6 +56,7 @@ int run_game(const MakeHost& window, Game game, Project project, Options options
     host = window();
   const WindowWish wish = window_for(project, options, host->shows());
   auto run = std::make_unique<SessionOnHost>(host, std::move(game), std::move(project), std::move(options));
+  end_by_itself_on_signals();
   host->open(wish);
   return host->run(std::move(run));
 }
@@ -93,7 +94,8 @@ int run_or_say_why_not(const MakeHost& window, int argc, const char* const* argv
 }  // namespace
 
 int run_on(const MakeHost& window, int argc, const char* const* argv, Game game) {
-  end_by_itself_on_signals();
+  // Until it plays, a signal ends it at once.
+  clean_up_on_signals();
   const int code = with_output_written(run_or_say_why_not(window, argc, argv, std::move(game)));
   // As shells count programs that a signal has ended.
   return end_signal() != 0 ? 128 + end_signal() : code;

@@ -97,7 +97,7 @@ void Session::begin_loading() {
   scene_problems_.clear();
   loading_.begin(simulation_.change()->scene);
   if (!host_.shows())
-    while (!loading_.complete()) loading_.step();
+    while (!loading_.complete() && end_signal() == 0) loading_.step();
   if (loading_.complete()) enter();
 }
 

@@ -16,7 +16,7 @@ class TextType final : public FieldType {
             TableOf of) const override {
     if (!expect(toml, TomlValue::Type::text, "a text in quotes", report)) return;
     if (toml.text.empty() && of == TableOf::file && rule.empty_text == EmptyText::refused)
-      report.error(toml.where, "a name is expected here, and it is empty");
+      report.error(toml.where, "a text is expected here, and it is empty");
     else
       *static_cast<std::string*>(value) = toml.text;
   }

@@ -65,8 +65,9 @@ std::string_view output_mark(OutputKind kind) {
 }
 
 bool is_output(const std::string& path, OutputKind kind) {
-  const std::string text = beginning_of(path);
-  return text.empty() || begins_like(text, kind);
+  std::error_code failed;
+  if (fs::file_size(to_path(path), failed) == 0 && !failed) return true;
+  return begins_like(beginning_of(path), kind);
 }
 
 Bytes marked_as_output(Bytes png) {

@@ -229,6 +229,11 @@ const TickInput& InputReader::next() {
   return input_;
 }
 
+std::int64_t InputReader::quiet_ticks() const {
+  if (at_ == changes_.size()) return std::numeric_limits<std::int64_t>::max();
+  return std::max<std::int64_t>(changes_[at_].tick - tick_, 0);
+}
+
 void InputReader::apply(const Change& change) {
   TickInput::Player& player = input_.players[change.player];
   Pointer& pointer = input_.seen_pointer;

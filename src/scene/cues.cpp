@@ -71,16 +71,16 @@ void Cues::add_meeting(MeetingCue cue) {
   meetings_.push_back(std::move(cue));
 }
 
-void Cues::when_part(const ThingSelector& which, const ThingSelector& other, OnTwo handler) {
+void Cues::add_parting(const ThingSelector& which, const ThingSelector& other, OnTwo handler) {
   add_meeting(MeetingCue::When::ends, which, other, std::move(handler));
 }
 
-void Cues::when_squeezed(const ThingSelector& which, OnTwo handler) {
+void Cues::add_squeezed(const ThingSelector& which, OnTwo handler) {
   expect(which);
   squeezes_.push_back({which, std::move(handler)});
 }
 
-void Cues::when_clicked(const ThingSelector& which, std::string_view action, OnThing handler) {
+void Cues::add_clicked(const ThingSelector& which, std::string_view action, OnThing handler) {
   expect(which);
   pointers_.push_back({which, std::string(action), false, std::move(handler)});
 }
@@ -90,7 +90,7 @@ void Cues::drag(const ThingSelector& which, std::string_view action, OnThing whe
   pointers_.push_back({which, std::string(action), true, std::move(when_dropped)});
 }
 
-void Cues::when_event(std::string_view kind, std::string_view event, OnThing handler) {
+void Cues::add_event(std::string_view kind, std::string_view event, OnThing handler) {
   kinds_->kind(kind);
   events_.push_back({std::string(kind), std::string(event), std::move(handler)});
 }
@@ -99,7 +99,7 @@ void Cues::add_told(std::string_view name, OnThing handler) {
   names_.push_back({std::string(name), std::move(handler)});
 }
 
-void Cues::every(float seconds, OnScene handler) {
+void Cues::add_interval(float seconds, OnScene handler) {
   intervals_.push_back({brought_within_seconds(seconds), std::move(handler)});
 }
 

@@ -394,6 +394,10 @@ std::size_t Stage::add_tween(Entity entity, const DescribedType& component, std:
   return world_.tweens.size() - 1;
 }
 
+void Stage::set_background(Colour colour) {
+  world_.background = colour;
+}
+
 void Stage::freeze(float seconds) {
   constexpr float longest = 60;
   const float ticks = brought_within(seconds, 0, longest) * static_cast<float>(ticks_per_second());

@@ -83,10 +83,10 @@ void draw_way(DrawList& list, LayerId layer, const vole::AlongPath& mover, Vec2 
 IVec2 size_of_picture(const vole::Level& level) {
   constexpr int longest = 4096;
   if (level.cells.x == 0)
-    throw vole::Error(vole::FilePosition::whole_file(level.name), "the level has no rows of tiles to show");
+    throw vole::Error(vole::FilePosition::whole_file("levels/" + level.name + ".level.toml"), "the level has no rows of tiles to show");
   const IVec2 size = level.size();
   if (size.x > longest || size.y > longest)
-    throw vole::Error(vole::FilePosition::whole_file(level.name),
+    throw vole::Error(vole::FilePosition::whole_file("levels/" + level.name + ".level.toml"),
                       fmt::format("the level is {} x {} pixels; a preview is at most {} along a side", size.x,
                                   size.y, longest));
   return size;

@@ -76,7 +76,7 @@ void print_ledges(const Reach& reach, const std::string& kind, int ticks_per_sec
 void preview_reach(vole::Catalog& catalog, const vole::Level& level, const std::string& kind,
                    const std::string& output) {
   if (kind.empty())
-    throw vole::Error(vole::FilePosition::whole_file(level.name), "which kind is to get there is not_reached",
+    throw vole::Error(vole::FilePosition::whole_file("levels/" + level.name + ".level.toml"), "which kind is to get there is missing",
                       "name its kind: --kind vole");
   const vole::Image image =
       picture_of(catalog, level, [&](StagedLevel& staged, DrawList& list, LayerId layer) {

@@ -63,25 +63,29 @@ constexpr std::array<std::string_view, 12> island_rows{
 
 class EdgesPage {
  public:
-  EdgesPage(const vole::Tileset& tileset, int height)
-      : tileset_(tileset), page_({page_size.x, std::max(page_size.y, height)}) {}
+  explicit EdgesPage(const vole::Tileset& tileset)
+      : tileset_(tileset),
+        shown_(std::min(tileset.materials.size(), most)),
+        page_({page_size.x, std::max(page_size.y, 60 + band * static_cast<int>(shown_))}) {}
 
   void draw() {
     page_.text(
         {margin, 16},
-        fmt::format("{}: {} material{} of tiles; a case that is not there shows the nearest that is",
-                    tileset_.name, tileset_.materials.size(), tileset_.materials.size() == 1 ? "" : "s"));
+        fmt::format("{}: {} material{} of tiles{}; a case that is not there shows the nearest that is",
+                    tileset_.name, tileset_.materials.size(), tileset_.materials.size() == 1 ? "" : "s",
+                    shown_ < tileset_.materials.size() ? fmt::format(", the first {} here", shown_) : ""));
     int top = 48;
-    for (std::size_t i = 0; i < tileset_.materials.size(); ++i) {
+    for (std::size_t i = 0; i < shown_; ++i) {
       draw_material(i, top);
       top += band;
     }
   }
   void save(const std::string& output) { page_.save(output); }
 
-  static constexpr int band = 440;  // of one material
-
  private:
+  static constexpr int band = 440;        // of one material
+  static constexpr std::size_t most = 8;  // materials: more would be a very long picture
+
   void draw_material(std::size_t index, int top) {
     const vole::TileMaterial& material = tileset_.materials[index];
     const std::vector<vole::Neighbours>& cases = vole::cases_of(material.neighbours);
@@ -139,6 +143,7 @@ class EdgesPage {
   }
 
   const vole::Tileset& tileset_;
+  std::size_t shown_;
   Page page_;
 };
 
@@ -183,7 +188,7 @@ void preview_edges(const vole::Tileset& tileset, const std::string& output) {
   if (tileset.materials.empty())
     throw vole::Error(vole::FilePosition::whole_file(tileset.name),
                       "has no materials whose edges could be shown", "they are written as [materials.NAME]");
-  EdgesPage page(tileset, 60 + EdgesPage::band * static_cast<int>(tileset.materials.size()));
+  EdgesPage page(tileset);
   page.draw();
   page.save(output);
 }

@@ -26,7 +26,15 @@ class Game {
   // A scene, which describes its state: see scene.hpp.
   template <class SceneType>
   Game& scene(std::string_view name) {
-    scenes_.add<SceneType>(name);
+    if constexpr (Described<SceneType>)
+      scenes_.add<SceneType>(name);
+    else
+      static_assert(detail::never<SceneType>,
+                    "this scene does not describe its state: write beside it, before the game names it, "
+                    "template <class V> "
+                    "void describe(V& v, MyScene& scene) { v.state(\"lives\", scene.lives); }, with a line "
+                    "for each member "
+                    "that is to be saved");
     return *this;
   }
   // The same with what it is given where nobody hands it anything: one class for several scenes.
@@ -36,9 +44,15 @@ class Game {
     return *this;
   }
   // A component of the game's own, by the name that kinds and levels use.
-  template <Described T>
+  template <class T>
   Game& knows(std::string_view name) {
-    types_.add<T>(name);
+    if constexpr (Described<T>)
+      types_.add<T>(name);
+    else
+      static_assert(detail::never<T>,
+                    "this component is not described: write beside it, before the game knows it, template "
+                    "<class V> void "
+                    "describe(V& v, MyComponent& it) { v(\"speed\", it.speed); }");
     return *this;
   }
   // A component that moves its thing, with what turns intent into motion: see mover_turn.hpp.

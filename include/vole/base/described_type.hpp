@@ -259,23 +259,41 @@ concept BasicField = requires {
   type_of(Tag<T>{});
 };
 
+// For the messages of what does not compile: false for every type, but only once it is known.
+template <class>
+inline constexpr bool never = false;
+// Declared for what is not compiled any further, and never defined.
+const DescribedType& no_type();
+
 }  // namespace detail
 
 template <class T>
 const FieldType& field_type() {
   if constexpr (detail::BasicField<T>) {
     return type_of(detail::Tag<T>{});
+  } else if constexpr (requires { detail::TypeOf<T>::type; }) {
+    return detail::TypeOf<T>::type;
   } else {
     static_assert(
-        requires { detail::TypeOf<T>::type; }, "this type of field is not known: describe it");
-    return detail::TypeOf<T>::type;
+        detail::never<T>,
+        "a field of this type can be neither read nor saved: describe its struct, or hold numbers, texts, "
+        "vectors, an Entity, or a std::vector or Named of these");
+    return detail::no_type();
   }
 }
 
 // One for each type: two are of the same type when their addresses are equal.
-template <Described T>
+template <class T>
 const DescribedType& described_type() {
-  return detail::TypeOf<T>::type;
+  if constexpr (Described<T>) {
+    return detail::TypeOf<T>::type;
+  } else {
+    static_assert(detail::never<T>,
+                  "this struct is not described: write beside it, before it is used, template <class V> void "
+                  "describe(V& "
+                  "v, MyStruct& it) { v(\"speed\", it.speed); }");
+    return detail::no_type();
+  }
 }
 
 }  // namespace vole

@@ -32,6 +32,11 @@ struct FieldRule {
     rule.most_items = at_most;
     return rule;
   }
+  constexpr FieldRule empty_allowed() const {
+    FieldRule rule = *this;
+    rule.empty_text = EmptyText::allowed;
+    return rule;
+  }
   constexpr bool limited() const { return least > -no_limit; }
   constexpr bool allows(double value) const { return value >= least && value <= most; }
 };
@@ -49,9 +54,7 @@ constexpr FieldRule items(std::size_t at_most) {
 }
 
 constexpr FieldRule may_be_empty() {
-  FieldRule rule;
-  rule.empty_text = EmptyText::allowed;
-  return rule;
+  return FieldRule{}.empty_allowed();
 }
 constexpr FieldRule must_not_be_empty() {
   FieldRule rule;

@@ -21,6 +21,9 @@ class InputReader {
 
   // The input of the next tick; after the last line everything stays as it is.
   const TickInput& next();
+  // So many ticks come in which nothing changes; and to go past some of them at once.
+  std::int64_t quiet_ticks() const;
+  void skip(std::int64_t ticks) { tick_ += ticks; }
 
  private:
   struct Change {

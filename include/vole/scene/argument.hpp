@@ -28,7 +28,7 @@ class SceneArgument {
   const DescribedType* type() const { return type_; }
   void* data() const { return value_.get(); }
   // nullptr when it is none or of another type.
-  template <Described T>
+  template <class T>
   const T* as() const {
     return type_ == &described_type<T>() ? static_cast<const T*>(value_.get()) : nullptr;
   }

@@ -55,6 +55,14 @@ struct Meeting {
   std::uint32_t shape = 0, other_shape = 0;
 };
 
+namespace detail {
+
+// For the message of a handler that does not compile: false for every type, but only once it is known.
+template <class>
+inline constexpr bool fits_no_cue = false;
+
+}  // namespace detail
+
 class Cues {
  public:
   using OnTwo = std::function<void(Stage&, Entity, Entity)>;
@@ -78,22 +86,50 @@ class Cues {
   void while_touching(const ThingSelector& which, const ThingSelector& other, Handler handler) {
     add_meeting(MeetingCue::When::lasts, which, other, std::move(handler));
   }
-  void when_part(const ThingSelector& which, const ThingSelector& other, OnTwo handler);
+  template <class Handler>
+  void when_part(const ThingSelector& which, const ThingSelector& other, Handler handler) {
+    if constexpr (std::invocable<Handler&, Stage&, Entity, Entity>)
+      add_parting(which, other, std::move(handler));
+    else
+      static_assert(detail::fits_no_cue<Handler>,
+                    "a handler of when_part takes (vole::Stage&, vole::Entity, vole::Entity)");
+  }
 
   // When a platform would squeeze a thing against something solid, once until it has room again: the platform waits.
-  void when_squeezed(const ThingSelector& which, OnTwo handler);
+  template <class Handler>
+  void when_squeezed(const ThingSelector& which, Handler handler) {
+    if constexpr (std::invocable<Handler&, Stage&, Entity, Entity>)
+      add_squeezed(which, std::move(handler));
+    else
+      static_assert(detail::fits_no_cue<Handler>,
+                    "a handler of when_squeezed takes (vole::Stage&, vole::Entity, vole::Entity)");
+  }
 
   // When an action is pressed while the pointer is on such a thing, and it is the uppermost there (Stage::under_pointer). Needs
   // pointer = true in controls.toml.
   //   cues.when_clicked("seed", "select", [](vole::Stage& stage, vole::Entity seed) { stage.remove(seed); });
-  void when_clicked(const ThingSelector& which, std::string_view action, OnThing handler);
+  template <class Handler>
+  void when_clicked(const ThingSelector& which, std::string_view action, Handler handler) {
+    if constexpr (std::invocable<Handler&, Stage&, Entity>)
+      add_clicked(which, action, std::move(handler));
+    else
+      static_assert(detail::fits_no_cue<Handler>,
+                    "a handler of when_clicked takes (vole::Stage&, vole::Entity)");
+  }
   // Such a thing goes where the pointer goes, from when the action is pressed on it until it is let go. Then the handler is
   // called, where there is one.
   void drag(const ThingSelector& which, std::string_view action, OnThing when_dropped = {});
 
   // When a clip of a thing of this kind comes to an event: once for each time it does, after all clips have
   // moved on, so the handler may change the clip. Throws Error for an unknown kind.
-  void when_event(std::string_view kind, std::string_view event, OnThing handler);
+  template <class Handler>
+  void when_event(std::string_view kind, std::string_view event, Handler handler) {
+    if constexpr (std::invocable<Handler&, Stage&, Entity>)
+      add_event(kind, event, std::move(handler));
+    else
+      static_assert(detail::fits_no_cue<Handler>,
+                    "a handler of when_event takes (vole::Stage&, vole::Entity)");
+  }
 
   // When a name is told: by Stage::tell, or by a timer or tween at its end. A handler is given the thing that
   // it is about, if it wants to know.
@@ -101,12 +137,21 @@ class Cues {
   void when_told(std::string_view name, Handler handler) {
     if constexpr (std::invocable<Handler&, Stage&>)
       add_told(name, [handler = std::move(handler)](Stage& stage, Entity) mutable { handler(stage); });
-    else
+    else if constexpr (std::invocable<Handler&, Stage&, Entity>)
       add_told(name, std::move(handler));
+    else
+      static_assert(detail::fits_no_cue<Handler>,
+                    "a handler of when_told takes (vole::Stage&), or (vole::Stage&, vole::Entity)");
   }
 
   // Every so many seconds of the scene, the first time when they have passed once; at most once a tick.
-  void every(float seconds, OnScene handler);
+  template <class Handler>
+  void every(float seconds, Handler handler) {
+    if constexpr (std::invocable<Handler&, Stage&>)
+      add_interval(seconds, std::move(handler));
+    else
+      static_assert(detail::fits_no_cue<Handler>, "a handler of every takes (vole::Stage&)");
+  }
 
   // For the steps of a tick.
   struct MeetingCue {
@@ -153,6 +198,11 @@ class Cues {
                    Handler handler) {
     if constexpr (std::invocable<Handler&, Stage&, Entity, Entity, const Meeting&>)
       add_meeting({when, which, other, std::move(handler)});
+    else if constexpr (!std::invocable<Handler&, Stage&, Entity, Entity>)
+      static_assert(detail::fits_no_cue<Handler>,
+                    "a handler of when_meet and while_touching takes (vole::Stage&, vole::Entity, "
+                    "vole::Entity), and may take a "
+                    "const vole::Meeting& after them");
     else
       add_meeting({when, which, other,
                    [handler = std::move(handler)](Stage& stage, Entity a, Entity b, const Meeting&) mutable {
@@ -160,7 +210,12 @@ class Cues {
                    }});
   }
   void add_meeting(MeetingCue cue);
+  void add_parting(const ThingSelector& which, const ThingSelector& other, OnTwo handler);
+  void add_squeezed(const ThingSelector& which, OnTwo handler);
+  void add_clicked(const ThingSelector& which, std::string_view action, OnThing handler);
+  void add_event(std::string_view kind, std::string_view event, OnThing handler);
   void add_told(std::string_view name, OnThing handler);
+  void add_interval(float seconds, OnScene handler);
 
   const Kinds* kinds_;
   std::vector<MeetingCue> meetings_;

@@ -50,10 +50,6 @@ class SceneTypes {
   template <class T>
   void add(std::string_view name, SceneArgument given = {}) {
     static_assert(std::is_base_of_v<Scene, T>, "a scene is a class derived from vole::Scene");
-    static_assert(
-        Described<T>,
-        "this scene does not describe its state: add beside it, with v.state(\"name\", member) for each "
-        "member that must be saved: template <class V> void describe(V& v, MyScene& scene) { ... }");
     add({std::string(name), &detail::type_mark<T>, detail::argument_of_scene<T>(), std::move(given),
          []() -> std::unique_ptr<Scene> { return std::make_unique<T>(); }, &described_type<T>(),
          [](Scene& scene) -> void* { return static_cast<T*>(&scene); }});

@@ -130,11 +130,11 @@ class Stage {
   void attach(Entity thing, Entity to, std::string_view point, Vec2 offset = {0, 0});
   void detach(Entity thing);
 
-  template <Described T>
+  template <class T>
   T& get(Entity entity) {
     return entities().get<T>(entity);
   }
-  template <Described T>
+  template <class T>
   const T& get(Entity entity) const {
     return entities().get<T>(entity);
   }
@@ -210,10 +210,13 @@ class Stage {
 
   // Changes a field of a thing's component over time: see tweening.hpp. Throws Error for a field that is not
   // described, and for a component that the game does not know.
-  template <Described Component, class Field>
+  template <class Component, class Field>
   Tweening<Field> tween(Entity entity, Field Component::*field) {
     return {tweens(), add_tween(entity, described_type<Component>(), index_of_field(field))};
   }
+
+  // The colour behind everything while no level is loaded; a level has its own.
+  void set_background(Colour colour);
 
   // All things stand still for so long: a hit that is felt. The scene with its tick(), timers, camera and labels go on; what
   // a scene moves itself asks frozen(), or is a step of the game's own after one of the things' steps (tick_steps.hpp).
@@ -237,9 +240,15 @@ class Stage {
   // Another scene when this tick is over, by its name or its type, with what it expects (argument.hpp).
   // Throws Error for an unknown scene, with the nearest name, and for a struct that it does not expect.
   void leave_for(std::string_view scene) { leave_for(scene, SceneArgument()); }
-  template <Described Argument>
+  template <class Argument>
   void leave_for(std::string_view scene, Argument argument) {
-    leave_for(scene, SceneArgument(std::move(argument)));
+    if constexpr (Described<Argument>)
+      leave_for(scene, SceneArgument(std::move(argument)));
+    else
+      static_assert(detail::never<Argument>,
+                    "what the scene is entered with is not described: write beside it, before it is used, "
+                    "template <class "
+                    "V> void describe(V& v, MyStruct& it) { v(\"points\", it.points); }");
   }
   template <class SceneType>
   void leave_for() {
@@ -249,9 +258,15 @@ class Stage {
   void leave_for(typename SceneType::Argument argument) {
     leave_for(setting_.scenes.name_of<SceneType>(), SceneArgument(std::move(argument)));
   }
+  template <class SceneType, class Given>
+  requires(!requires { typename SceneType::Argument; }) void leave_for(const Given&) {
+    static_assert(
+        detail::never<SceneType>,
+        "this scene expects nothing: write in its class what it expects, using Argument = MyStruct;");
+  }
   // What the scene before handed over; as it is made when that was nothing. Throws Error, with the names of
   // both, when it was a struct of another type.
-  template <Described Argument>
+  template <class Argument>
   const Argument& argument() const {
     static const Argument nothing{};
     if (!argument_.type()) return nothing;

@@ -45,58 +45,58 @@ class Entities {
 
   // Attaches a component, or replaces the one it has. Throws std::out_of_range for an entity that is gone and
   // std::logic_error for a type that is not among the component types.
-  template <Described T>
+  template <class T>
   T& add(Entity entity, T component = {}) {
     return pool<T>().template add<T>(checked(entity), std::move(component));
   }
   // The same for a component that stands elsewhere, as in a kind: copied straight to its place.
-  template <Described T>
+  template <class T>
   T& add_copy(Entity entity, const T& component) {
     return *static_cast<T*>(pool<T>().add_copy(checked(entity), &component));
   }
   // Takes a component away, if the entity has it.
-  template <Described T>
+  template <class T>
   void remove(Entity entity) {
     if (alive(entity)) pool<T>().take(entity.index);
   }
   // nullptr when it has none, or is gone.
-  template <Described T>
+  template <class T>
   T* find(Entity entity) {
     return alive(entity) ? pool<T>().template find<T>(entity.index) : nullptr;
   }
-  template <Described T>
+  template <class T>
   const T* find(Entity entity) const {
     return const_cast<Entities*>(this)->find<T>(entity);
   }
   // Throws std::out_of_range when it has none.
-  template <Described T>
+  template <class T>
   T& get(Entity entity) {
     T* found = find<T>(entity);
     if (!found) missing_component(entity, described_type<T>().number(), type_name<T>());
     return *found;
   }
-  template <Described T>
+  template <class T>
   const T& get(Entity entity) const {
     return const_cast<Entities*>(this)->get<T>(entity);
   }
-  template <Described T>
+  template <class T>
   bool has(Entity entity) const {
     return find<T>(entity) != nullptr;
   }
 
   // Whether anything has one.
-  template <Described T>
+  template <class T>
   bool any() const {
     return const_cast<Entities*>(this)->pool<T>().places() > 0;
   }
 
   // Calls visit(entity, first, rest...) for each that has them all when the visit begins, in the order in
   // which `First` was attached. What is added meanwhile is not visited.
-  template <Described First, Described... Rest, class Visit>
+  template <class First, class... Rest, class Visit>
   void visit(Visit&& visit) {
     visit_in<First, Rest...>(visit, pool<First>(), pool<Rest>()...);
   }
-  template <Described First, Described... Rest, class Visit>
+  template <class First, class... Rest, class Visit>
   void visit(Visit&& visit) const {
     const_cast<Entities*>(this)->visit<First, Rest...>(
         [&visit](Entity entity, const First& first, const Rest&... rest) { visit(entity, first, rest...); });

@@ -63,7 +63,7 @@ struct Routine {
 };
 template <class V>
 void describe(V& v, Routine& routine) {
-  v("steps", routine.steps, needed().items(most_routine_steps));
+  v("steps", routine.steps, needed().items(most_routine_steps).empty_allowed());
   v("loop", routine.loop);
   v("runs", routine.runs);
   v.state("step", routine.step);

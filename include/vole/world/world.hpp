@@ -7,6 +7,7 @@
 //   copy.bind(binding);
 #pragma once
 
+#include "vole/base/colour.hpp"
 #include "vole/base/random.hpp"
 #include "vole/draw/camera.hpp"
 #include "vole/input/input.hpp"
@@ -66,6 +67,7 @@ class World {
   Input input;                   // of the last tick, and what it remembers
   Dragged dragged;
   bool asks_for_control = false;
+  Colour background{0, 0, 0, 255};  // behind everything, where no level is loaded
   std::vector<Timer> timers;
   std::vector<Tween> tweens;
   std::vector<Told> told;
@@ -103,6 +105,7 @@ class World {
     v.state("input", world.input);
     v.state("dragged", world.dragged);
     v.state("asks_for_control", world.asks_for_control);
+    v.state("background", world.background);
     v.state("timers", world.timers);
     v.state("tweens", world.tweens);
     v.state("told", world.told);

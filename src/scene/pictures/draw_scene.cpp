@@ -124,7 +124,7 @@ void RunningScene::add_light(DrawList& list, LayerId first, const Camera& camera
 }
 
 Colour RunningScene::sky() const {
-  return world_.level ? world_.level.file().sky : Colour{0, 0, 0, 255};
+  return world_.level ? world_.level.file().sky : world_.background;
 }
 
 void RunningScene::draw(DrawList& list, float share, XrayParts xray) {

@@ -26,7 +26,7 @@ Vec2 pushed(const Input& input, const Player& player, bool from_above) {
   return direction;
 }
 
-void ask_persons(Tick& tick) {
+void ask_players(Tick& tick) {
   const Input& input = tick.world.input;
   const Entities& entities = tick.world.entities;
   tick.world.entities.visit<Intent, Player>([&](Entity entity, Intent& intent, const Player& player) {
@@ -63,7 +63,7 @@ void ask_minds(Tick& tick) {
 }  // namespace
 
 void run_pilots(Tick& tick) {
-  ask_persons(tick);
+  ask_players(tick);
   tick.world.entities.visit<Intent, Routine>([&](Entity, Intent& intent, Routine& routine) {
     intent = next_intent(routine, tick.setting.ticks_per_second);
   });
