@@ -160,7 +160,7 @@ TEST_CASE("a recording of another game or rate is refused") {
   CHECK(with("ticks_per_second = 60", "ticks_per_second = 50")
             .find("was recorded at 50 ticks a second, and this build runs at 60") != std::string::npos);
   CHECK(with("\"90 start +;", "\"90 strat +;")
-            .find("harvest.run:19:3: error: no action or axis \"strat\"; did you mean \"start\"?") !=
+            .find("harvest.run:20:3: error: no action or axis \"strat\"; did you mean \"start\"?") !=
         std::string::npos);
 }
 

@@ -389,7 +389,7 @@ TEST_CASE("a handler of an event may change the clip, remove the thing, or begin
     cues.when_event("mouse", "step", [&](vole::Stage& on, Entity entity) {
       if (steps_stop) on.get<vole::Sprite>(entity).restart("idle");
     });
-    CHECK_THROWS_AS(cues.when_event("moose", "step", {}), vole::Error);
+    CHECK_THROWS_AS(cues.when_event("moose", "step", [](vole::Stage&, vole::Entity) {}), vole::Error);
   });
   ruled.moves({20, 0});
   // A step every other tick, the first at once.

@@ -85,7 +85,8 @@ TEST_CASE("what is clicked is told once, and only what was meant") {
       other.push_back(which);
       at.remove(which);
     });
-    CHECK_THROWS_WITH(cues.when_clicked("crad", "select", {}), Contains("did you mean \"card\"?"));
+    CHECK_THROWS_WITH(cues.when_clicked("crad", "select", [](vole::Stage&, vole::Entity) {}),
+                      Contains("did you mean \"card\"?"));
   });
   const auto press_at = [&](Vec2 at, const char* button) {
     table.gather->point_at(at);

@@ -13,10 +13,12 @@
 #include "vole/asset/atlas.hpp"
 #include "vole/asset/font.hpp"
 #include "vole/base/files.hpp"
+#include "vole/base/names.hpp"
 #include "vole/base/paths.hpp"
 #include "vole/base/reading.hpp"
 #include "vole/level/level.hpp"
 #include "vole/world/level_now.hpp"
+#include "vole/world/slips.hpp"
 #include "vole/world/sprite.hpp"
 #include "vole/world/tile_components.hpp"
 
@@ -286,9 +288,14 @@ void Checker::judge_unknown_components(const TomlValue& thing) {
   for (const TomlValue::Entry& entry : thing.entries) {
     if (alone_.types().find(entry.key) || vole::is_in_head(entry.key)) continue;
     if (!sources_) sources_ = std::make_unique<Sources>(root_, files_of_game(root_));
-    if (sources_->any() && !sources_->quote(entry.key))
+    const std::vector<std::string> known = alone_.types().names_in_files();
+    const std::string near = vole::nearest_name(entry.key, known);
+    const bool is_wrong = sources_->any() ? !sources_->quote(entry.key) : vole::is_slip(entry.key, known);
+    if (is_wrong)
       report_.error(entry.where, fmt::format("no component \"{}\"", entry.key),
-                    "the library has none of this name, and no code of the game makes one known");
+                    !near.empty()
+                        ? fmt::format("did you mean \"{}\"?", near)
+                        : "the library has none of this name, and no code of the game makes one known");
     else
       not_judged_.insert(entry.key);
   }

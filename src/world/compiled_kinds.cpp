@@ -7,7 +7,6 @@
 #include <set>
 #include <utility>
 
-#include "slips.hpp"
 #include "vole/asset/sheet.hpp"
 #include "vole/base/names.hpp"
 #include "vole/input/intent.hpp"
@@ -150,12 +149,10 @@ class Compilation {
       if (!is_sprite(part)) ask(part);
   }
 
-  // A game's own component may be unknown here, but not one that looks like a slip of the pen.
   void report_unknown(const TomlValue::Entry& entry) {
-    const std::vector<std::string> known = types().names_in_files();
-    if (compiler_.binding.unknown == UnknownComponents::report || is_slip(entry.key, known))
+    if (compiler_.binding.unknown == UnknownComponents::report)
       report_.error(entry.where, fmt::format("no component \"{}\"", entry.key),
-                    did_you_mean(entry.key, known));
+                    did_you_mean(entry.key, types().names_in_files()));
   }
 
   // False when there is no room for more.

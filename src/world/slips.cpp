@@ -1,4 +1,4 @@
-#include "slips.hpp"
+#include "vole/world/slips.hpp"
 
 #include <algorithm>
 

@@ -7,8 +7,8 @@
 #include <string_view>
 #include <tuple>
 
-#include "slips.hpp"
 #include "vole/base/names.hpp"
+#include "vole/world/slips.hpp"
 
 namespace vole {
 
