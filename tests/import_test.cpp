@@ -112,6 +112,13 @@ TEST_CASE("an import tells what it could not place, and tramples nothing") {
              Catch::Contains("is neither a PNG nor CSV"));
   CHECK_THAT(import("a.csv a.csv --table table.toml -o levels/c.level.toml"),
              Catch::Contains("two files would make the layer \"a\""));
+  // Of very many, some and their number.
+  std::string strange;
+  for (int i = 0; i < 500; ++i) strange += (i == 0 ? "" : ",") + std::to_string(1000 + i);
+  folder.write("strange.csv", strange + "\n");
+  const std::string flood = import("strange.csv --table table.toml -o levels/strange.level.toml");
+  CHECK(std::count(flood.begin(), flood.end(), '\n') == 42);
+  CHECK_THAT(flood, Catch::Contains("and 460 more stand for nothing in the table\n"));
   folder.write("b.csv", "0,0,0\n");
   CHECK_THAT(import("a.csv b.csv --table table.toml -o levels/c.level.toml"),
              Catch::Contains("b.csv: error: has 3 x 1 cells, and \"a\" 2 x 2"));

@@ -471,6 +471,11 @@ TEST_CASE("what is wrong with controls is reported at its place") {
         "controls.toml:2:6: error: no control \"key KyeE\"; did you mean \"key KeyE\"?");
   CHECK(wrong("[touch.brake]\narea = [0, 0, 9, 9]\n[actions]\na = [\"touch brkae\"]\n") ==
         "controls.toml:4:6: error: no control \"touch brkae\"; did you mean \"touch brake\"?");
+  CHECK_THAT(wrong("[actions]\nb = [\"key KeyB + key KeyB\"]\n"),
+             Catch::Contains("controls.toml:2:6: error: \"key KeyB\" is in it twice"));
+  std::string many;
+  for (int i = 0; i < 101; ++i) many += "\"key KeyB\", ";
+  CHECK_THAT(wrong("[actions]\nb = [" + many + "]\n"), Catch::Contains("more than 100 controls for one thing"));
   CHECK(wrong("[touch.tap]\narea = [0, 0, 9, 9]\n") ==
         "controls.toml:1:8: error: \"touch tap\" is a gesture already; give the area another name");
   CHECK(wrong("[touch.a]\narea = [0, 0, 0, 9]\n") == "controls.toml:1:8: error: the area \"a\" has no size");

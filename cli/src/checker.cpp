@@ -26,6 +26,18 @@ using vole::Error;
 using vole::Problem;
 using vole::TomlValue;
 
+namespace {
+
+// What has no place of its own, as a name that a component has when a file says nothing, gets this one.
+Error at_place(const Error& error, const vole::FilePosition& where) {
+  std::vector<Problem> problems = error.problems();
+  for (Problem& problem : problems)
+    if (!problem.where.file) problem.where = where;
+  return Error(std::move(problems));
+}
+
+}  // namespace
+
 Checker::Checker(const std::string& root) : root_(root), catalog_(root) {
   catalog_.remember_failures();
 }
@@ -275,7 +287,7 @@ void Checker::check_spawned(const std::vector<vole::Asset<vole::Level>>& levels)
                           vole::expect_in_level(*compiled, &*level, nullptr);
                           return true;
                         } catch (const Error& error) {
-                          wrong.add(error);
+                          wrong.add(at_place(error, kind.value.where));
                           return false;
                         }
                       });
@@ -315,7 +327,12 @@ void Checker::check_thing(const std::string& kind, const TomlValue& thing, const
     named_.insert("sheet " + compiled->sprite->sheet_name.value);
     named_.insert("clip " + compiled->sprite->first_clip.value);
   }
-  if (level) attempt([&] { vole::expect_in_level(*compiled, level, piece); });
+  if (!level) return;
+  try {
+    vole::expect_in_level(*compiled, level, piece);
+  } catch (const Error& error) {
+    report_.add(at_place(error, thing.where));
+  }
 }
 
 void Checker::check_recordings() {

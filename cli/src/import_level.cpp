@@ -32,7 +32,8 @@ struct Meaning {
   Located<std::string> tile, kind;
 };
 void read_field(const TomlValue& toml, Meaning& meaning, const vole::FieldRule&, Report& report) {
-  if (toml.type == TomlValue::Type::text) return vole::read_value(toml, meaning.tile, vole::may_be_empty(), report);
+  if (toml.type == TomlValue::Type::text)
+    return vole::read_value(toml, meaning.tile, vole::may_be_empty(), report);
   if (!vole::detail::expect(toml, TomlValue::Type::table, "a tile's name, or { kind = \"...\" }", report))
     return;
   vole::Reader reader(toml, report);
@@ -75,20 +76,27 @@ class Import {
     read_table();
     for (const std::string& file : options_.files) read_layer(file);
     write_level(level_, options_.output);
-    for (const auto& [what, unplaced] : unplaced_)
-      fmt::print(
-          stderr, "{}\n",
-          to_text(vole::Problem{unplaced.first,
-                                vole::Severity::warning,
-                                fmt::format("\"{}\"{} stands for nothing in the table; its cells are empty",
-                                            what, unplaced.spot),
-                                {},
-                                unplaced.times}));
+    print_unplaced();
     fmt::print("{}\n", options_.output);
     return unplaced_.empty() ? 0 : 1;
   }
 
  private:
+  // As many as a person reads; of a photograph every pixel may be one.
+  void print_unplaced() const {
+    constexpr std::size_t most = 40;
+    std::size_t printed = 0;
+    for (const auto& [what, unplaced] : unplaced_) {
+      if (++printed > most) break;
+      const std::string text =
+          fmt::format("\"{}\"{} stands for nothing in the table; its cells are empty", what, unplaced.spot);
+      fmt::print(stderr, "{}\n",
+                 to_text(vole::Problem{unplaced.first, vole::Severity::warning, text, {}, unplaced.times}));
+    }
+    if (unplaced_.size() > most)
+      fmt::print(stderr, "and {} more stand for nothing in the table\n", unplaced_.size() - most);
+  }
+
   void find_game() {
     constexpr std::string_view ending = ".level.toml";
     root_ = game_around(vole::folder_of(std::filesystem::absolute(options_.output).generic_string()));

@@ -14,6 +14,8 @@ namespace vole {
 namespace {
 
 using BindingTexts = std::vector<Located<std::string>>;
+// Of an action, or of a side of an axis.
+constexpr std::size_t most_bindings = 100;
 
 struct AxisText {
   BindingTexts less, more, left, right, up, down, stick;
@@ -25,13 +27,13 @@ struct AxisText {
 };
 template <class V>
 void describe(V& v, AxisText& axis) {
-  v("less", axis.less, items(100));
-  v("more", axis.more, items(100));
-  v("left", axis.left, items(100));
-  v("right", axis.right, items(100));
-  v("up", axis.up, items(100));
-  v("down", axis.down, items(100));
-  v("stick", axis.stick, items(100));
+  v("less", axis.less, items(most_bindings));
+  v("more", axis.more, items(most_bindings));
+  v("left", axis.left, items(most_bindings));
+  v("right", axis.right, items(most_bindings));
+  v("up", axis.up, items(most_bindings));
+  v("down", axis.down, items(most_bindings));
+  v("stick", axis.stick, items(most_bindings));
   v("dead", axis.dead, within(0, 0.9));
   v("curve", axis.curve, within(0.1, 10));
   v("smooth", axis.smooth, within(0, 10));
@@ -121,12 +123,20 @@ class ControlsBuilder {
   std::vector<Chord> bind(const BindingTexts& texts) {
     constexpr std::string_view and_ = " + ";
     std::vector<Chord> bindings;
+    if (texts.size() > most_bindings)
+      report_.error(texts[most_bindings].where,
+                    fmt::format("more than {} controls for one thing", most_bindings));
     for (const Located<std::string>& text : texts) {
       std::vector<Control> chord;
       std::string_view rest = text.value;
       while (true) {
         const std::size_t end = rest.find(and_);
-        if (const auto found = control(rest.substr(0, end), text.where)) chord.push_back(*found);
+        if (const auto found = control(rest.substr(0, end), text.where)) {
+          if (std::find(chord.begin(), chord.end(), *found) != chord.end())
+            report_.error(text.where, fmt::format("\"{}\" is in it twice", rest.substr(0, end)),
+                          "controls that are pressed together are different ones");
+          chord.push_back(*found);
+        }
         if (end == std::string_view::npos) break;
         rest.remove_prefix(end + and_.size());
       }
