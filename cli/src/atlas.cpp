@@ -14,7 +14,6 @@
 #include "game_files.hpp"
 #include "names_header.hpp"
 #include "progress.hpp"
-#include "rules/rules.hpp"
 #include "vole/base/file_set.hpp"
 #include "vole/base/paths.hpp"
 #include "vole/base/reading.hpp"
@@ -246,12 +245,7 @@ std::string in_depfile(const std::string& path) {
 // The folders count too: a file that comes or goes changes them.
 void write_depfile(const AtlasOptions& options) {
   std::set<std::string> paths{in_depfile(options.folder)};
-  for (const std::string& file : files_of_game(options.folder)) {
-    const bool names_something =
-        file.find('/') == std::string::npos
-            ? file.ends_with(".toml")
-            : file.starts_with("assets/") || file.starts_with("levels/") || file.starts_with("kinds/");
-    if (!names_something) continue;
+  for (const std::string& file : files_with_names(options.folder)) {
     paths.insert(in_depfile(vole::join_path(options.folder, file)));
     paths.insert(in_depfile(vole::join_path(options.folder, vole::folder_of(file))));
   }

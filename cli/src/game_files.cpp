@@ -4,6 +4,7 @@
 #include <filesystem>
 #include <iterator>
 
+#include "rules/rules.hpp"
 #include "vole/app/project.hpp"
 #include "vole/asset/atlas.hpp"
 #include "vole/base/reading.hpp"
@@ -96,6 +97,15 @@ std::vector<std::string> files_to_send(const std::string& root) {
     });
   }
   report.throw_if_errors();
+  return files;
+}
+
+std::vector<std::string> files_with_names(const std::string& root) {
+  std::vector<std::string> files = files_of_game(root);
+  std::erase_if(files, [](const std::string& file) {
+    if (file.find('/') == std::string::npos) return !file.ends_with(".toml");
+    return !file.starts_with("assets/") && !file.starts_with("levels/") && !file.starts_with("kinds/");
+  });
   return files;
 }
 

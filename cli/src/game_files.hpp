@@ -21,6 +21,9 @@ std::set<std::string> pictures_of_others(vole::Catalog& catalog);
 // the folder: what it shows there is no part of the game.
 std::vector<std::string> files_to_send(const std::string& root);
 
+// Those of a game's files that say or are something by name: what stands in assets, levels and kinds, and the TOML files beside them.
+std::vector<std::string> files_with_names(const std::string& root);
+
 // The folder of the game that a file or folder lies in (or is): the nearest one that has a game.toml; empty
 // when there is none.
 std::string game_around(const std::string& path);

@@ -52,8 +52,8 @@ bool begins_like(std::string_view text, OutputKind kind) {
 
 bool is_same_file(const std::string& a, const std::string& b) {
   std::error_code failed;
-  if (fs::equivalent(to_path(a), to_path(b), failed)) return true;
-  // Of files that are not there yet.
+  if (fs::exists(to_path(a), failed)) return fs::equivalent(to_path(a), to_path(b), failed) && !failed;
+  // Of one that is not there yet, by its name.
   const fs::path first = fs::weakly_canonical(fs::absolute(to_path(a), failed), failed);
   return !failed && first == fs::weakly_canonical(fs::absolute(to_path(b), failed), failed) && !failed;
 }

@@ -14,7 +14,6 @@
 #include "preview_page.hpp"
 #include "preview_sheet.hpp"
 #include "preview_tileset.hpp"
-#include "rules/rules.hpp"
 #include "vole/asset/atlas.hpp"
 #include "vole/base/names.hpp"
 #include "vole/base/output_files.hpp"
@@ -261,10 +260,8 @@ void preview_once(const std::string& root, const PreviewOptions& options) {
 // The files that the game consists of are never replaced.
 void expect_output(const PreviewOptions& options, const std::string& root) {
   vole::OutputFiles outputs(options.force);
-  for (const std::string& file : files_of_game(root))
-    if ((file.find('/') == std::string::npos && file.ends_with(".toml")) || file.starts_with("assets/") ||
-        file.starts_with("levels/") || file.starts_with("kinds/"))
-      outputs.keep(vole::join_path(root, file), "is a file of the game");
+  for (const std::string& file : files_with_names(root))
+    outputs.keep(vole::join_path(root, file), "is a file of the game");
   outputs.add(options.output, vole::OutputKind::picture);
 }
 
