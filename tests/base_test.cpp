@@ -11,6 +11,7 @@
 #include "vole/base/schema.hpp"
 #include "vole/base/state.hpp"
 #include "vole/base/trig.hpp"
+#include "vole/base/within.hpp"
 #include "vole/base/writing.hpp"
 
 namespace {
@@ -585,4 +586,19 @@ TEST_CASE("a schema states the narrower of what the field and its type can hold"
   CHECK(limits(vole::schema_of<float>()) == Limits{});
   CHECK(limits(vole::schema_of<float>(vole::within(-0.5, 2.25))) == Limits{-0.5, 2.25});
   CHECK(limits(vole::schema_of<std::int64_t>()) == Limits{});
+}
+
+TEST_CASE("a float becomes a whole number that an int holds, whatever it is") {
+  constexpr float endless = std::numeric_limits<float>::infinity(), most = 536870912;
+  vole::Random chance(7);
+  for (int i = 0; i < 20'000; ++i) {
+    const float value = std::ldexp(chance.within(-1, 1), static_cast<int>(chance.below(120)) - 20);
+    CAPTURE(value);
+    const float kept = std::clamp(value, -most, most);
+    CHECK(static_cast<double>(vole::floor_to_int(value)) == std::floor(static_cast<double>(kept)));
+    CHECK(static_cast<double>(vole::ceil_to_int(value)) == std::ceil(static_cast<double>(kept)));
+  }
+  CHECK(vole::floor_to_int({-endless, endless}) == vole::IVec2{-536870912, 536870912});
+  CHECK(vole::ceil_to_int(std::nanf("")) == 0);
+  CHECK(vole::floor_to_int(std::nanf("")) == 0);
 }

@@ -9,6 +9,7 @@
 
 #include "outline_border.hpp"
 #include "vole/base/error.hpp"
+#include "vole/base/within.hpp"
 
 namespace vole {
 namespace {
@@ -265,9 +266,7 @@ bool touches_itself(const Loop& loop) {
 OutlineParts cut_polygon(const std::vector<Vec2>& corners) {
   Loop loop;
   for (const Vec2 corner : corners) {
-    const auto step = [](float pixels) {
-      return static_cast<int>(std::floor(pixels * outline_steps + 0.5f));
-    };
+    const auto step = [](float pixels) { return floor_to_int(pixels * outline_steps + 0.5f); };
     const IVec2 at{step(corner.x), step(corner.y)};
     if (loop.empty() || at != loop.back()) loop.push_back(at);
   }

@@ -7,6 +7,15 @@
 #include "vole/base/vec4.hpp"
 
 namespace vole {
+namespace {
+
+// A float holds both ends exactly.
+int to_int(float whole) {
+  constexpr float most = 1 << 29;
+  return std::isnan(whole) ? 0 : static_cast<int>(std::clamp(whole, -most, most));
+}
+
+}  // namespace
 
 float brought_within(float value, float least, float most) {
   if (std::isnan(value))
@@ -30,6 +39,16 @@ float brought_within_seconds(float seconds) {
 
 Vec2 brought_within_reach(Vec2 position) {
   return brought_within(position, -furthest_position, furthest_position);
+}
+
+int floor_to_int(float value) {
+  return to_int(std::floor(value));
+}
+int ceil_to_int(float value) {
+  return to_int(std::ceil(value));
+}
+IVec2 floor_to_int(Vec2 value) {
+  return {floor_to_int(value.x), floor_to_int(value.y)};
 }
 
 }  // namespace vole

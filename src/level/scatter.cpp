@@ -8,6 +8,7 @@
 
 #include "cell_chance.hpp"
 #include "vole/base/names.hpp"
+#include "vole/base/within.hpp"
 #include "vole/level/level.hpp"
 
 namespace vole {
@@ -27,8 +28,7 @@ class Chosen {
   bool full() const { return spots_.size() >= count_; }
   void add(Vec2 at) {
     if (apart_ > 0) {
-      const IVec2 square{static_cast<int>(std::floor(at.x / apart_)),
-                         static_cast<int>(std::floor(at.y / apart_))};
+      const IVec2 square = floor_to_int(at / apart_);
       for (int y = square.y - 1; y <= square.y + 1; ++y)
         for (int x = square.x - 1; x <= square.x + 1; ++x)
           if (const auto found = squares_.find({x, y});
@@ -77,10 +77,10 @@ class Ground {
     std::vector<Candidate> all;
     const Vec2 tile(level_.tile_size());
     const Rect area = zone_ ? zone_->area : Rect{{0, 0}, Vec2(level_.size())};
-    const IVec2 first{std::max(static_cast<int>(std::floor(area.left() / tile.x)), 0),
-                      std::max(static_cast<int>(std::floor(area.top() / tile.y)), 0)};
-    const IVec2 end{std::min(static_cast<int>(std::ceil(area.right() / tile.x)), level_.cells.x),
-                    std::min(static_cast<int>(std::ceil(area.bottom() / tile.y)) + 1, level_.cells.y)};
+    const IVec2 first{std::max(floor_to_int(area.left() / tile.x), 0),
+                      std::max(floor_to_int(area.top() / tile.y), 0)};
+    const IVec2 end{std::min(ceil_to_int(area.right() / tile.x), level_.cells.x),
+                    std::min(ceil_to_int(area.bottom() / tile.y) + 1, level_.cells.y)};
     for (int y = first.y; y < end.y; ++y)
       for (int x = first.x; x < end.x; ++x)
         for (const LevelLayer& layer : level_.layers)

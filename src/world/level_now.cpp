@@ -3,7 +3,6 @@
 #include <fmt/core.h>
 
 #include <algorithm>
-#include <cmath>
 #include <utility>
 
 #include "level_cells.hpp"
@@ -134,8 +133,7 @@ bool LevelNow::endless() const {
 }
 
 IVec2 LevelNow::cell_at(Vec2 point) const {
-  const Vec2 cell = point / Vec2(tile_size());
-  return {static_cast<int>(std::floor(cell.x)), static_cast<int>(std::floor(cell.y))};
+  return floor_to_int(point / Vec2(tile_size()));
 }
 
 void LevelNow::put(std::string_view layer_name, IVec2 cell, std::string_view tile) {

@@ -17,4 +17,10 @@ float brought_within_seconds(float seconds);
 inline constexpr float furthest_position = 16777216;
 Vec2 brought_within_reach(Vec2 position);
 
+// The next whole number below and above, brought within -2^29 to 2^29: an int holds it, with room to count on from
+// there. 0 for what is not a number. For places that come from a file or a saved state, such as the cell of a point.
+int floor_to_int(float value);
+int ceil_to_int(float value);
+IVec2 floor_to_int(Vec2 value);  // each part
+
 }  // namespace vole

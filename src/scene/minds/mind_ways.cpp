@@ -1,8 +1,8 @@
 #include "mind_ways.hpp"
 
 #include <algorithm>
-#include <cmath>
 
+#include "vole/base/within.hpp"
 #include "vole/level/level.hpp"
 #include "vole/world/level_now.hpp"
 
@@ -15,8 +15,7 @@ bool has_room(const LevelNow& level, const WayCells& cells, IVec2 cell) {
   const IVec2 from = level.cell_at(box.at);
   // What only touches the next tile is not in it.
   const Vec2 tile(level.tile_size());
-  const IVec2 to{static_cast<int>(std::ceil(box.right() / tile.x)) - 1,
-                 static_cast<int>(std::ceil(box.bottom() / tile.y)) - 1};
+  const IVec2 to{ceil_to_int(box.right() / tile.x) - 1, ceil_to_int(box.bottom() / tile.y) - 1};
   for (int y = from.y; y <= to.y; ++y)
     for (int x = from.x; x <= to.x; ++x)
       if (level.solid().solid(x, y)) return false;
@@ -26,8 +25,7 @@ bool has_room(const LevelNow& level, const WayCells& cells, IVec2 cell) {
 }  // namespace
 
 IVec2 WayCells::cell_at(Vec2 point) const {
-  const Vec2 at = (point - origin) / Vec2(size);
-  return {static_cast<int>(std::floor(at.x)), static_cast<int>(std::floor(at.y))};
+  return floor_to_int((point - origin) / Vec2(size));
 }
 
 WayField& MindWays::field(const Wanted& wanted) {
@@ -45,7 +43,7 @@ std::optional<Vec2> MindWays::next(const LevelNow& level, const WayCells& cells,
   // A detour may lead further off than what it is about.
   constexpr int detour = 8, furthest = 512;
   const int size = std::min(cells.size.x, cells.size.y);
-  const int reach = std::min(static_cast<int>(within / static_cast<float>(size)) + detour, furthest);
+  const int reach = std::min(floor_to_int(within / static_cast<float>(size)) + detour, furthest);
   if (watch_.changed(level)) known_.clear();
   level_ = &level;
   WayField& ways = field({cells, cells.cell_at(to), reach});

@@ -12,6 +12,7 @@
 #include "ledges.hpp"
 #include "side_play.hpp"
 #include "vole/base/hash.hpp"
+#include "vole/base/within.hpp"
 #include "vole/level/level.hpp"
 #include "vole/scene/bodies/solid_things.hpp"
 
@@ -131,9 +132,8 @@ class ReachSearch {
   }
   static IRect squares_of(const Rect& box) {
     constexpr float side = 64;  // pixels
-    const auto down = [](float at) { return static_cast<int>(std::floor(at / side)); };
-    const IVec2 first{down(box.left()), down(box.top())};
-    return {first, IVec2{down(box.right()), down(box.bottom())} - first + IVec2{1, 1}};
+    const IVec2 first = floor_to_int(box.at / side);
+    return {first, floor_to_int((box.at + box.size) / side) - first + IVec2{1, 1}};
   }
   static std::uint64_t square_key(IVec2 square) {
     return std::uint64_t{static_cast<std::uint32_t>(square.x)} << 32 | static_cast<std::uint32_t>(square.y);

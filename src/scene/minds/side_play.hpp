@@ -2,8 +2,8 @@
 #pragma once
 
 #include <algorithm>
-#include <cmath>
 
+#include "vole/base/within.hpp"
 #include "vole/scene/movers/mover_turn.hpp"
 #include "vole/world/side_mover.hpp"
 
@@ -33,7 +33,7 @@ class SidePlay {
   void tick(State& state, const Intent& intent) const;
   // How many ticks so much time is; at least one.
   int ticks_in(float its_seconds) const {
-    return std::max(1, static_cast<int>(std::floor(its_seconds / seconds + 0.5f)));
+    return std::max(1, floor_to_int(its_seconds / seconds + 0.5f));
   }
   // Whether it has left the level where that has no floor and no walls.
   bool outside(const State& state) const;

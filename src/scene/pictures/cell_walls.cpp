@@ -1,6 +1,7 @@
 #include "cell_walls.hpp"
 
-#include <cmath>
+
+#include "vole/base/within.hpp"
 
 namespace vole {
 namespace {
@@ -39,12 +40,8 @@ void CellWalls::add(const SolidGrid& solid, Vec2 lamp, float reach, std::vector<
 void CellWalls::look(const SolidGrid& solid, Vec2 from, Vec2 to) {
   solid_ = &solid;
   tile_ = solid.cell();
-  const auto cell = [this](Vec2 point) {
-    const Vec2 of = point / Vec2(tile_);
-    return IVec2{static_cast<int>(std::floor(of.x)), static_cast<int>(std::floor(of.y))};
-  };
-  first_ = cell(from) - IVec2(1);
-  size_ = cell(to) - first_ + IVec2(2);
+  first_ = floor_to_int(from / Vec2(tile_)) - IVec2(1);
+  size_ = floor_to_int(to / Vec2(tile_)) - first_ + IVec2(2);
   covered_.clear();
   any_parts_ = false;
   for (int y = 0; y < size_.y; ++y)
