@@ -24,4 +24,4 @@ need_packages() {
 build_packages="g++ cmake ninja-build pkg-config libglm-dev libfmt-dev libcli11-dev libtomlplusplus-dev nlohmann-json3-dev libstb-dev libarchive-dev libcpp-httplib-dev libgif-dev libsdl2-dev"
 
 # What the tests and benchmarks need besides.
-test_packages="make catch2 libbenchmark-dev libboost-dev libpixman-1-dev clang libclang-rt-14-dev g++-mingw-w64-x86-64-posix dpkg-dev wine64 emscripten nodejs node-acorn chromium chromium-driver xvfb xdotool libgl1-mesa-dri imagemagick desktop-file-utils libpng-dev adwaita-icon-theme fonts-dejavu-core python3-jsonschema doxygen"
+test_packages="debootstrap make catch2 libbenchmark-dev libboost-dev libpixman-1-dev clang libclang-rt-14-dev g++-mingw-w64-x86-64-posix dpkg-dev wine64 emscripten nodejs node-acorn chromium chromium-driver xvfb xdotool libgl1-mesa-dri imagemagick desktop-file-utils libpng-dev adwaita-icon-theme fonts-dejavu-core python3-jsonschema doxygen"

@@ -1,6 +1,5 @@
-// The functions of the formatting library, compiled once, where it is there as headers alone (for other systems). Without this
-// each source would compile all of them.
-#ifdef VOLE_FMT_FROM_HEADERS
+// The functions of the formatting library, compiled once from its headers: so a game needs no file of it, on no system, and not each
+// source compiles all of them.
 #include <fmt/format-inl.h>
 
 FMT_BEGIN_NAMESPACE
@@ -22,4 +21,3 @@ template FMT_API void vformat_to(buffer<char>&, string_view, basic_format_args<F
 
 }  // namespace detail
 FMT_END_NAMESPACE
-#endif

@@ -59,24 +59,34 @@ vole::Bytes licence_of_package(const std::string& what, const std::string& packa
 
 }  // namespace
 
-std::vector<SharedLibrary> libraries_to_carry(const std::string& program) {
+ProgramLibraries libraries_of(const std::string& program) {
   const ProcessResult listing = run_process({"ldd", program});
   if (listing.code != 0)
     throw vole::Error(vole::FilePosition::whole_file(program),
                       "is not a program whose libraries can be listed");
-  std::vector<SharedLibrary> libraries;
+  ProgramLibraries libraries;
   std::istringstream lines(listing.output);
   for (std::string line; std::getline(lines, line);) {
     std::istringstream words(line);
     std::string name, arrow, path;
     words >> name >> arrow >> path;
-    if (arrow != "=>" || desktop_has(name)) continue;
+    if (arrow != "=>") continue;
+    if (desktop_has(name)) {
+      if (!name.starts_with("linux-vdso")) libraries.of_the_system.push_back(name);
+      continue;
+    }
     if (path == "not")
       throw vole::Error(vole::FilePosition::whole_file(program),
                         fmt::format("needs {}, which is not installed", name));
-    libraries.push_back({name, path});
+    libraries.carried.push_back({name, path});
   }
   return libraries;
+}
+
+std::string package_of_cpp_runtime() {
+  std::string path = run_process({"g++", "-print-file-name=libstdc++.a"}).output;
+  while (path.ends_with('\n')) path.pop_back();
+  return path.starts_with('/') ? package_of(path) : std::string();
 }
 
 std::vector<PackedFile> licence_files(const std::vector<SharedLibrary>& libraries,
@@ -85,10 +95,10 @@ std::vector<PackedFile> licence_files(const std::vector<SharedLibrary>& librarie
   const std::string_view own = vole_licence();
   files.push_back({"vole.txt", vole::Bytes(own.begin(), own.end())});
   const auto add = [&files](const CompiledIn& part) {
-    files.push_back({fmt::format("{}.txt", part.name),
-                     licence_of_package(std::string(part.name), std::string(part.package))});
+    files.push_back({fmt::format("{}.txt", part.name), licence_of_package(part.name, part.package)});
   };
-  for (const HeaderLibrary& library : header_libraries) add({library.name, library.package});
+  for (const HeaderLibrary& library : header_libraries)
+    add({std::string(library.name), std::string(library.package)});
   std::for_each(more.begin(), more.end(), add);
   std::set<std::string> packages;
   for (const SharedLibrary& library : libraries) {

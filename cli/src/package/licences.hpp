@@ -12,15 +12,21 @@ struct SharedLibrary {
   std::string path;  // where it was found
 };
 
-// The libraries a program needs beyond those that every desktop has (C and C++ runtime, window system, GL,
-// sound server). Throws vole::Error when one of them is missing.
-std::vector<SharedLibrary> libraries_to_carry(const std::string& program);
+// The libraries that a program loads at its start: those that go along, and the names of those that every desktop has (C and C++
+// runtime, window system, GL, sound server). Throws vole::Error when one of them is missing.
+struct ProgramLibraries {
+  std::vector<SharedLibrary> carried;
+  std::vector<std::string> of_the_system;
+};
+ProgramLibraries libraries_of(const std::string& program);
 
 // What is compiled into a program, and the Debian package that has its licence.
 struct CompiledIn {
-  std::string_view name;
-  std::string_view package;
+  std::string name;
+  std::string package;
 };
+// The package of the C++ runtime that g++ links in.
+std::string package_of_cpp_runtime();
 
 // A file for each licence: of the libraries carried, of what is compiled into every game and into this one, and of Vole
 // itself. Throws vole::Error when one cannot be found.

@@ -49,7 +49,9 @@ std::string source_folder(const std::string& tool) {
 
 OtherSystem other_system(const std::string& name, const std::string& tool) {
   const std::string source = source_folder(tool);
-  OtherSystem system = name == "web" ? web_system() : windows_system(source);
+  OtherSystem system = name == "web"       ? web_system()
+                       : name == "windows" ? windows_system(source)
+                                           : linux_system();
   system.source = source;
   vole::Hash hash;
   hash.add(std::string_view(system.source));
@@ -60,8 +62,12 @@ OtherSystem other_system(const std::string& name, const std::string& tool) {
   return system;
 }
 
+bool is_ready(const OtherSystem& system) {
+  return vole::file_exists(vole::join_path(system.folder, "ready"));
+}
+
 void expect_ready(const OtherSystem& system) {
-  if (!vole::file_exists(vole::join_path(system.folder, "ready")))
+  if (!is_ready(system))
     throw Error(FilePosition{}, fmt::format("Vole is not built for \"{}\" on this machine yet", system.name),
                 fmt::format("run `vole setup {}` once", system.name));
 }

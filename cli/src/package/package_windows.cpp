@@ -148,7 +148,7 @@ std::string build_for_windows(const PackageWish& wish) {
 }
 
 // What the compiler puts into every program, and the library that shows the window.
-constexpr CompiledIn in_the_program[] = {
+const std::vector<CompiledIn> in_the_program = {
     {"SDL2", "libsdl2-dev"}, {"gcc", "g++-mingw-w64-x86-64-posix"}, {"mingw-w64", "mingw-w64-x86-64-dev"}};
 
 }  // namespace
@@ -161,7 +161,7 @@ std::vector<std::string> package_for_windows(const PackageWish& wish) {
   if (content.size() < 2 || content[0] != 'M' || content[1] != 'Z')
     throw Error(FilePosition::whole_file(program), "is no program for Windows");
   files.push_back({wish.project.id.value + ".exe", std::move(content), true});
-  for (PackedFile& licence : licence_files({}, {std::begin(in_the_program), std::end(in_the_program)}))
+  for (PackedFile& licence : licence_files({}, in_the_program))
     files.push_back({"licences/" + licence.path, std::move(licence.content)});
   const std::string name = package_name(wish.project, "windows");
   for (PackedFile& file : files) file.path = name + "/" + file.path;

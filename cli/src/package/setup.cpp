@@ -62,37 +62,42 @@ void link_headers(const std::string& folder) try {
               "set XDG_CACHE_HOME to a folder that may be written");
 }
 
-void set_up(const std::string& target, const std::string& tool) {
-  const OtherSystem system = other_system(target, tool);
-  install(missing_packages(system));
-  const std::string ready = vole::join_path(system.folder, "ready");
-  std::error_code ignored;  // most often there is none
-  fs::remove(ready, ignored);
+void build_library(const OtherSystem& system, const std::vector<std::string>& more) {
   const std::string headers = vole::join_path(system.folder, "headers"),
                     build = vole::join_path(system.folder, "build");
   link_headers(headers);
   std::vector<std::string> words = system.configure;
   words.insert(words.end(), {"-DVOLE_HEADERS=" + headers, "-DVOLE_TOOL=OFF", "-DVOLE_EXAMPLES=OFF",
                              "-DVOLE_TESTS=OFF", "-DCMAKE_UNITY_BUILD=ON"});
-  if (system.prepare)
-    for (std::string& word : system.prepare(system)) words.push_back(std::move(word));
+  words.insert(words.end(), more.begin(), more.end());
   fmt::print(stderr, "building Vole for \"{}\"; this takes some minutes, once ...\n", system.name);
   must_configure(words, system.source, build, "configuring the library");
   must_build(build, "building the library");
-  vole::write_whole(ready, std::string_view("whole\n"));
-  fmt::print("{}\n", system.folder);
 }
 
 }  // namespace
 
+void set_up(const OtherSystem& system) {
+  install(missing_packages(system));
+  const std::string ready = vole::join_path(system.folder, "ready");
+  std::error_code ignored;  // most often there is none
+  fs::remove(ready, ignored);
+  const std::vector<std::string> words = system.prepare ? system.prepare(system) : std::vector<std::string>{};
+  if (!system.has_library) build_library(system, words);
+  vole::write_whole(ready, std::string_view("whole\n"));
+}
+
 void add_setup(CommandLine& line) {
   const auto target = std::make_shared<std::string>();
-  Command command = line.add("setup", "Install and build, once, what packages for other systems need",
+  Command command = line.add("setup", "Install and build, once, what packages need",
+                             "  vole setup linux\n"
                              "  vole setup web\n"
                              "  vole setup windows",
                              [&line, target] {
-                               set_up(*target, line.tool());
+                               const OtherSystem system = other_system(*target, line.tool());
+                               set_up(system);
+                               fmt::print("{}\n", system.folder);
                                return 0;
                              });
-  command.word("TARGET", *target, "The system").one_of({"web", "windows"}).needed();
+  command.word("TARGET", *target, "The system").one_of({"linux", "web", "windows"}).needed();
 }
