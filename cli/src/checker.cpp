@@ -267,7 +267,8 @@ void Checker::play_level(const std::string& name) {
   if (!project_read_ || !kinds_read_ || !controls_read_) return;
   try {
     const vole::TickInput nothing(std::make_shared<const vole::Controls>(controls_));
-    StagedLevel staged(catalog_, name, project_.canvas);
+    if (!staged_game_) staged_game_ = std::make_unique<StagedGame>(catalog_);
+    StagedLevel staged(*staged_game_, name, project_.canvas);
     for (int tick = 0; tick < moments; ++tick) staged.scene().tick(nothing);
   } catch (const Error& error) {
     report_.add(error);

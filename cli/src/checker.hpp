@@ -14,6 +14,8 @@
 #include "vole/input/controls.hpp"
 #include "vole/level/kinds.hpp"
 
+class StagedGame;
+
 // Each thing that is wrong goes to the report, and the rest goes on.
 class Checker {
  public:
@@ -60,6 +62,7 @@ class Checker {
   std::set<std::string> named_;  // assets that files name, as "sheet vole"
   std::vector<Finding> findings_;
   vole::Catalog catalog_;
+  std::unique_ptr<StagedGame> staged_game_;  // where levels are played
   vole::Controls controls_;
   vole::Kinds kinds_;
   KindsAlone alone_{catalog_, kinds_};

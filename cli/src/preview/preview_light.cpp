@@ -9,7 +9,8 @@ void preview_light(vole::Catalog& catalog, const vole::Level& level, const std::
 
 vole::Image picture_of(vole::Catalog& catalog, const vole::Level& level, const DrawOver& draw_over) {
   const vole::IVec2 size = size_of_picture(level);
-  StagedLevel staged(catalog, level.name, size);
+  StagedGame game(catalog);
+  StagedLevel staged(game, level.name, size);
   vole::Stage& stage = staged.stage();
   stage.camera().bounds = {};
   stage.camera().jump_to(vole::Vec2(stage.level().offset()) + vole::Vec2(size) * 0.5f);

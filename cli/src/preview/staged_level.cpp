@@ -25,14 +25,17 @@ std::shared_ptr<const vole::Controls> controls_of(const vole::Catalog& catalog) 
 
 }  // namespace
 
-StagedLevel::StagedLevel(vole::Catalog& catalog, const std::string& level, vole::IVec2 canvas)
-    : file_("levels/" + level + ".level.toml"),
-      project_(vole::read_project(vole::join_path(catalog.root(), "game.toml"))),
+StagedGame::StagedGame(vole::Catalog& catalog)
+    : project_(vole::read_project(vole::join_path(catalog.root(), "game.toml"))),
       game_(with_scene()),
       kinds_(vole::read_kinds(catalog.root(), project_.categories)),
       compiled_(kinds_, {catalog, game_.types(), game_.tracks(), vole::UnknownComponents::skip}),
-      setting_{compiled_, game_.scenes(), controls_of(catalog), canvas, project_.ticks_per_second} {
-  running_.emplace(setting_, game_.steps(), game_.scenes().get("empty"), vole::SceneArgument(), 0);
+      controls_(controls_of(catalog)) {}
+
+StagedLevel::StagedLevel(StagedGame& game, const std::string& level, vole::IVec2 canvas)
+    : file_("levels/" + level + ".level.toml"),
+      setting_{game.compiled_, game.game_.scenes(), game.controls_, canvas, game.project_.ticks_per_second} {
+  running_.emplace(setting_, game.game_.steps(), game.game_.scenes().get("empty"), vole::SceneArgument(), 0);
   running_->enter();
   stage().load_level(level);
 }

@@ -10,10 +10,26 @@
 #include "vole/scene/running_scene.hpp"
 #include "vole/world/compiled_kinds.hpp"
 
+// What all levels of a game share, read once. Throws Error.
+class StagedGame {
+ public:
+  explicit StagedGame(vole::Catalog& catalog);
+  StagedGame(const StagedGame&) = delete;
+  StagedGame& operator=(const StagedGame&) = delete;
+
+ private:
+  friend class StagedLevel;
+  vole::Project project_;
+  vole::Game game_;
+  vole::Kinds kinds_;
+  vole::CompiledKinds compiled_;
+  std::shared_ptr<const vole::Controls> controls_;
+};
+
 class StagedLevel {
  public:
-  // On a canvas of this size. Throws Error.
-  StagedLevel(vole::Catalog& catalog, const std::string& level, vole::IVec2 canvas);
+  // On a canvas of this size. Throws Error. The game outlives this.
+  StagedLevel(StagedGame& game, const std::string& level, vole::IVec2 canvas);
 
   vole::Stage& stage() { return running_->stage(); }
   vole::RunningScene& scene() { return *running_; }
@@ -22,10 +38,6 @@ class StagedLevel {
 
  private:
   std::string file_;
-  vole::Project project_;
-  vole::Game game_{"game.toml"};
-  vole::Kinds kinds_;
-  vole::CompiledKinds compiled_;
   vole::StageSetting setting_;
   std::optional<vole::RunningScene> running_;
 };

@@ -1,6 +1,7 @@
 // unreached-thing and unreached-ledge: what nobody gets to who is steered from the side.
 #include <algorithm>
 #include <cmath>
+#include <optional>
 
 #include "game_under_check.hpp"
 #include "preview/staged_level.hpp"
@@ -27,7 +28,8 @@ class Unreached {
     const auto level = game_.catalog.get<Level>(name);
     // What comes in pieces is not all there; without tiles there is nothing to stand on.
     if (level->endless || level->cells.x == 0) return;
-    StagedLevel staged(game_.catalog, name, {320, 180});
+    if (!staged_game_) staged_game_.emplace(game_.catalog);
+    StagedLevel staged(*staged_game_, name, {320, 180});
     vole::Stage& stage = staged.stage();
     const Entity walker = walker_of(stage);
     if (!walker) return;
@@ -97,6 +99,7 @@ class Unreached {
   static std::string file_of(const Level& level) { return "levels/" + level.name + ".level.toml"; }
 
   GameUnderCheck& game_;
+  std::optional<StagedGame> staged_game_;
 };
 
 }  // namespace
