@@ -1,11 +1,14 @@
 // No input eats the machine: every loader has limits, stated in its schema and checked before the work, and what is
 // wrong is reported once for each cause.
+#include <fmt/core.h>
+
 #include <algorithm>
 #include <array>
 #include <functional>
 #include <map>
 
 #include "support.hpp"
+#include "test_stage.hpp"
 #include "vole/app/groups.hpp"
 #include "vole/app/project.hpp"
 #include "vole/asset/atlas.hpp"
@@ -327,6 +330,30 @@ TEST_CASE("groups need one another up to a hundred deep, and each is looked up o
   CHECK(needed(100) == 1);
   CHECK_THROWS_WITH(needed(101),
                     Catch::Contains("group \"g100\" is needed by one that is needed, and so on, more than"));
+}
+
+TEST_CASE("a level brings at most 262,144 things to life, with what they carry") {
+  TempFolder folder;
+  write_small_game(folder);
+  folder.write("assets/p.sheet.toml",
+               "picture = \"mouse\"\n[points]\na = { at = [0, 0] }\nb = { at = [0, 0] }\n");
+  std::string kinds;
+  for (int i = 0; i < 8; ++i)
+    kinds += fmt::format("[k{}]\nsprite = {{ sheet = \"p\" }}\n{}", i,
+                         i == 7 ? "" : fmt::format("carries = {{ a = \"k{0}\", b = \"k{0}\" }}\n", i + 1));
+  folder.write("kinds.toml", kinds);
+  const auto load = [&](int places) {
+    std::string text = "tileset = \"soil\"\ncells = [4, 4]\n[[layers]]\nname = \"things\"\n";
+    for (int i = 0; i < places; ++i) text += "[[places]]\nkind = \"k0\"\nat = [8, 8]\n";
+    folder.write("levels/many.level.toml", text);
+    TestStage test;
+    vole::Stage& stage = test.start(folder);
+    return error_of([&] { stage.load_level("many"); }, folder);
+  };
+  // Each of them is 255.
+  CHECK(load(100).empty());
+  CHECK_THAT(load(1029),
+             Catch::Contains("many.level.toml:3090:8: error: with this the level has more than 262144"));
 }
 
 TEST_CASE("a kind brings at most 256 things to life, in at most eight levels") {

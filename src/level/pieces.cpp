@@ -3,7 +3,8 @@
 #include <fmt/core.h>
 
 #include <algorithm>
-#include <set>
+#include <unordered_set>
+#include <utility>
 
 #include "cell_chance.hpp"
 #include "level_builder.hpp"
@@ -147,11 +148,111 @@ const PieceList::Item& choose_piece(const PieceList& list, std::string_view last
   })];
 }
 
+namespace {
+
+// Every piece in every row that it can come to. By how much a piece lies off the one before it is looked up once for each two.
+class PieceSearch {
+ public:
+  PieceSearch(const Level& level, const PieceList& list, const FindPiece& find)
+      : side_(level.endless->side), cells_(across(side_, level.cells)) {
+    add(level);
+    for (const PieceList::Item& item : list.items)
+      if (const Level* const piece = item.weight > 0 ? find(item.piece.value) : nullptr) add(*piece);
+    const std::size_t count = parts_.size();
+    offsets_.resize(count * count);
+    for (std::size_t before = 0; before < count; ++before)
+      for (std::size_t piece = 1; piece < count; ++piece)
+        offsets_[before * count + piece] = offsets(*parts_[before].level, *parts_[piece].level);
+  }
+
+  // Calls when_stuck(part, row) once for each part after which none fits in some row.
+  template <class WhenStuck>
+  void run(const WhenStuck& when_stuck) {
+    put(0, 0);
+    while (!open_.empty()) {
+      const auto [before, row] = open_.back();
+      open_.pop_back();
+      if (!go_on_from(before, row) && !std::exchange(parts_[before].stuck, true))
+        when_stuck(*parts_[before].level, row);
+    }
+  }
+  bool comes(const Level& piece) const {
+    return std::any_of(parts_.begin() + 1, parts_.end(),
+                       [&piece](const Part& part) { return part.level == &piece && part.comes; });
+  }
+
+ private:
+  struct Part {
+    const Level* level = nullptr;
+    int height = 0;
+    bool stuck = false, comes = false;
+    std::vector<bool> rows{};  // in which it was looked at
+  };
+
+  void add(const Level& level) {
+    const auto is_it = [&level](const Part& part) { return part.level == &level; };
+    if (parts_.empty() || std::none_of(parts_.begin() + 1, parts_.end(), is_it))
+      parts_.push_back({&level, across(side_, level.cells)});
+  }
+
+  // In the order in which joins_at() tries them.
+  std::vector<int> offsets(const Level& before, const Level& piece) const {
+    std::vector<int> found;
+    std::unordered_set<int> known;
+    for (const LevelOpening& out : before.openings)
+      for (const LevelOpening& in : piece.openings)
+        if (out.side == side_ && in.side == opposite(side_) && in.name == out.name &&
+            known.insert(out.at - in.at).second)
+          found.push_back(out.at - in.at);
+    return found;
+  }
+
+  std::optional<int> row_after(std::size_t before, int row, std::size_t piece) const {
+    for (const int off : offsets_[before * parts_.size() + piece])
+      if (row + off >= 0 && row + off + parts_[piece].height <= cells_) return row + off;
+    return std::nullopt;
+  }
+
+  // Whether any piece fits. The same again is only chosen where there is no other.
+  bool go_on_from(std::size_t before, int row) {
+    bool any = false, any_other = false;
+    for (std::size_t piece = 1; piece < parts_.size(); ++piece) {
+      const std::optional<int> next = row_after(before, row, piece);
+      if (!next) continue;
+      any = true;
+      if (parts_[piece].level == parts_[before].level) continue;
+      any_other = true;
+      put(piece, *next);
+    }
+    if (any && !any_other)
+      for (std::size_t piece = 1; piece < parts_.size(); ++piece)
+        if (const std::optional<int> next = row_after(before, row, piece)) put(piece, *next);
+    return any;
+  }
+
+  void put(std::size_t part, int row) {
+    Part& its = parts_[part];
+    its.comes = true;
+    const auto place = static_cast<std::size_t>(row);
+    if (its.rows.size() <= place) its.rows.resize(place + 1);
+    if (its.rows[place]) return;
+    its.rows[place] = true;
+    open_.push_back({part, row});
+  }
+
+  LevelSide side_;
+  int cells_;
+  std::vector<Part> parts_;  // first what the level has itself
+  std::vector<std::vector<int>> offsets_;
+  std::vector<std::pair<std::size_t, int>> open_;
+};
+
+}  // namespace
+
 void check_endless(const Level& level, const FindPiece& find, Report& report) {
   const EndlessLevel& endless = *level.endless;
   const LevelSide side = endless.side;
   const PieceList& list = level.pieces[index_named(level.pieces, endless.pieces)];
-  const int across_cells = across(side, level.cells);
   expect_openings(level, side, endless.where, report);
   for (const PieceList::Item& item : list.items) {
     const Level* const piece = find(item.piece.value);
@@ -164,36 +265,18 @@ void check_endless(const Level& level, const FindPiece& find, Report& report) {
   }
   if (report.has_errors()) return;
 
-  // Every piece in every row that it can come to.
-  using Put = std::pair<const Level*, int>;
-  std::set<Put> seen{{&level, 0}};
-  std::vector<Put> open{{&level, 0}};
-  std::set<const Level*> reported;
-  while (!open.empty()) {
-    const Level* const before = open.back().first;
-    const int row = open.back().second;
-    open.pop_back();
-    const IVec2 cell = is_across(side) ? IVec2{0, row} : IVec2{row, 0};
-    std::vector<NextPiece> next = joining_pieces(list, side, *before, cell, across_cells, find);
-    if (next.empty() && reported.insert(before).second)
-      report.error(before == &level ? endless.where : list.where,
-                   fmt::format("no piece of \"{}\" fits after \"{}\"{}", list.name, before->name,
-                               row == 0 ? ""
-                                        : fmt::format(" when that is {} cells {}", row,
-                                                      is_across(side) ? "down" : "to the right")),
-                   "one is needed with an opening of the same name, that stays within the level");
-    const bool repeats =
-        std::all_of(next.begin(), next.end(), [&](const NextPiece& each) { return each.level == before; });
-    for (const NextPiece& each : next)
-      if (const Put put{each.level, across(side, each.cell)};
-          (each.level != before || repeats) && seen.insert(put).second)
-        open.push_back(put);
-  }
+  PieceSearch search(level, list, find);
+  search.run([&](const Level& before, int row) {
+    report.error(&before == &level ? endless.where : list.where,
+                 fmt::format("no piece of \"{}\" fits after \"{}\"{}", list.name, before.name,
+                             row == 0 ? ""
+                                      : fmt::format(" when that is {} cells {}", row,
+                                                    is_across(side) ? "down" : "to the right")),
+                 "one is needed with an opening of the same name, that stays within the level");
+  });
   for (const PieceList::Item& item : list.items) {
     const Level* const piece = item.weight > 0 ? find(item.piece.value) : nullptr;
-    const bool comes =
-        std::any_of(seen.begin(), seen.end(), [piece](const Put& put) { return put.first == piece; });
-    if (piece && !comes && !report.has_errors())
+    if (piece && !search.comes(*piece) && !report.has_errors())
       report.warn(item.piece.where,
                   fmt::format("\"{}\" never comes: no other piece leads to it", piece->name),
                   "do the names and places of their openings fit?");

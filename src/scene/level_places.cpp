@@ -1,5 +1,7 @@
 #include "level_places.hpp"
 
+#include <fmt/core.h>
+
 #include "vole/level/level.hpp"
 #include "vole/world/compiled_kinds.hpp"
 #include "vole/world/world.hpp"
@@ -12,10 +14,34 @@ std::shared_ptr<const CompiledKind> kind_at(const StageSetting& setting, const L
                                          : setting.kinds.with(place.kind, place.overrides, place.where);
 }
 
+// Counts what a level brings to life, with all that is carried.
+class ThingCount {
+ public:
+  explicit ThingCount(Report& report) : report_(report) {}
+  void add(int things, const FilePosition& where) {
+    constexpr std::int64_t most = 262'144;
+    const bool had_room = count_ <= most;
+    count_ += things;
+    if (had_room && count_ > most)
+      report_.error(
+          where, fmt::format("with this the level has more than {} things, counting what they carry", most));
+  }
+
+ private:
+  Report& report_;
+  std::int64_t count_ = 0;
+};
+
 // Of the level's own file, or of a piece.
 void expect_all(const StageSetting& setting, const LevelNow& level, const Level* piece, Report& report) {
-  for (const LevelPlace& place : (piece ? *piece : level.file()).places)
-    report.gather([&] { expect_in_level(*kind_at(setting, place), &level.file(), piece); });
+  const Level& file = piece ? *piece : level.file();
+  ThingCount count(report);
+  for (const LevelPlace& place : file.places)
+    report.gather([&] {
+      const auto kind = kind_at(setting, place);
+      count.add(kind->things, place.where);
+      expect_in_level(*kind, &level.file(), piece);
+    });
 }
 
 }  // namespace
