@@ -74,8 +74,10 @@ class Counts {
 
 void print_contents(const std::string& file, const Recording& recording) {
   const int rate = recording.ticks_per_second > 0 ? recording.ticks_per_second : usual_ticks_per_second;
-  fmt::print("{}: {} {}, recorded with vole {}\n", file, recording.game, recording.game_version,
-             recording.vole_version);
+  // It need not say either version.
+  fmt::print("{}: {}{}{}\n", file, recording.game,
+             recording.game_version.empty() ? "" : " " + recording.game_version,
+             recording.vole_version.empty() ? "" : ", recorded with vole " + recording.vole_version);
   fmt::print("  {} ticks ({}), seed {}, {} checkpoints, {}\n", recording.ticks,
              time_of(recording.ticks, rate), static_cast<std::uint64_t>(recording.seed),
              recording.checkpoints.size(),

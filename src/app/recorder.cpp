@@ -8,7 +8,9 @@ namespace vole {
 namespace {
 
 std::string made_by(const std::string& game, const std::string& game_version, std::string_view vole_version) {
-  return fmt::format("{} {} with vole {}", game, game_version, vole_version);
+  // A recording need not say either version.
+  return fmt::format("{}{}{}", game, game_version.empty() ? "" : " " + std::string(game_version),
+                     vole_version.empty() ? "" : " with vole " + std::string(vole_version));
 }
 
 Recording read_for(const Project& project, const std::string& file) {
