@@ -736,7 +736,7 @@ TEST_CASE("what check tells of the files, the level and the code goes together")
   for (const auto& [what, by, text] : std::vector<std::array<std::string, 3>>{
            {layer, layer + "[[scattered]]\nkind = \"mose\"\ncount = 900\n",
             "no kind \"mose\"; did you mean \"mouse\"?\n"},
-           {layer, layer + "[[zones]]\nname = \"wide\"\nat = [0, 0]\nsize = [20000, 8]\n",
+           {layer, layer + "[[zones]]\nname = \"wide\"\narea = [0, 0, 20000, 8]\n",
             "zone \"wide\" is 20000 x 8 pixels large; it may be up to 16384 x 8192"},
            {"kind = \"mouse\"", "kind = mouse", "a text is written in quotes: \"mouse\""},
            {"kind = \"mouse\"", "kind = nobody", "a text is written in quotes: \"nobody\""}}) {

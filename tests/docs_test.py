@@ -128,6 +128,18 @@ class Docs(unittest.TestCase):
                 with self.subTest(row=row, word=word):
                     self.assertIn(word, keys)
 
+    def test_what_tables_of_keys_set_are_keys_too(self):
+        keys = set()
+        for schema in all_schemas().values():
+            keys |= keys_of(schema)
+        names_of_games = {"beds", "step", "done", "calm", "bulb", "worth", "3"}
+        for row in re.findall(r"^\|.*\|$", text_of("docs/files.md"), re.M):
+            for words in re.findall(r"`([^`]*)`", row):
+                for word in re.findall(r"^(\w+) = |[{,] (\w+) = ", words):
+                    key = word[0] or word[1]
+                    with self.subTest(words=words):
+                        self.assertTrue(key.isupper() or key in keys | names_of_games, f"no file has a key {key}")
+
     def test_cpp_names_what_is_there(self):
         known = words_of_headers()
         for page in PAGES:

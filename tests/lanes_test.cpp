@@ -1,6 +1,8 @@
 // Movers on lanes: whatever is pushed, they are on a lane, never in a wall, and never stuck where a way is open.
+#include <algorithm>
 #include <cmath>
 #include <set>
+#include <tuple>
 #include <vector>
 
 #include "vole/draw/raster.hpp"
@@ -404,4 +406,176 @@ TEST_CASE("what crosses an edge meets what is on either side of it, once, and pa
   }
   CHECK(met > 20);
   CHECK(over_an_edge > 40);
+}
+
+namespace {
+
+// The same by cells alone: one who pushes rows of crates.
+struct PushedByCells {
+  std::vector<std::string> rows;
+  std::vector<IVec2> crates;
+  IVec2 at{0, 0};
+  int strength = 1;
+
+  bool wall(IVec2 cell) const {
+    return rows[static_cast<std::size_t>(cell.y)][static_cast<std::size_t>(cell.x)] == '#';
+  }
+  std::size_t crate_at(IVec2 cell) const {
+    return static_cast<std::size_t>(std::find(crates.begin(), crates.end(), cell) - crates.begin());
+  }
+  bool is_crate(IVec2 cell) const { return crate_at(cell) < crates.size(); }
+  void go(IVec2 way) {
+    int count = 0;
+    while (is_crate(at + way * (count + 1))) ++count;
+    if (count > strength || wall(at + way * (count + 1))) return;
+    for (int i = count; i > 0; --i) crates[crate_at(at + way * i)] += way;
+    at += way;
+  }
+};
+
+Vec2 feet_in(IVec2 cell, float height) {
+  return Vec2(cell) * 16.0f + Vec2{8, 8 + height / 2};
+}
+
+}  // namespace
+
+TEST_CASE("who goes along lanes pushes rows of crates by whole cells, as many as it is strong, or none") {
+  vole::Random chance(90);
+  const std::vector<IVec2> ways{{1, 0}, {0, 1}, {-1, 0}, {0, -1}};
+  int pushes = 0, refused = 0;
+  for (int round = 0; round < cases(10); ++round) {
+    PushedByCells cells;
+    cells.strength = below(chance, 4);
+    cells.rows.assign(9, std::string(12, '#'));
+    for (int y = 1; y < 8; ++y)
+      for (int x = 1; x < 11; ++x)
+        if (!chance.chance(0.1f)) cells.rows[static_cast<std::size_t>(y)][static_cast<std::size_t>(x)] = '.';
+    const auto free_cell = [&] {
+      for (;;)
+        if (const IVec2 cell{1 + below(chance, 10), 1 + below(chance, 7)};
+            !cells.wall(cell) && !cells.is_crate(cell))
+          return cell;
+    };
+    for (int i = 0; i < 12; ++i) cells.crates.push_back(free_cell());
+    cells.at = free_cell();
+    const float size = below(chance, 2) == 0 ? 16.0f : 11.0f,
+                crate_size = below(chance, 2) == 0 ? 16.0f : 10.0f;
+    const float slow = chance.within(30, 300);
+    std::string rows;
+    for (const std::string& row : cells.rows) rows += "\"" + row + "\",\n";
+    Yard yard(
+        fmt::format(
+            "[box]\nbody = {{ size = [{0}, {0}], category = \"crates\" }}\npushable = {{ speed = {1} }}\n"
+            "[bird]\nbody = {{ size = [{2}, {2}], category = \"walkers\" }}\n"
+            "grid_mover = {{ speed = 200, early_turn = 0, strength = {3} }}\n",
+            crate_size, slow, size, cells.strength),
+        {}, rows);
+    std::vector<Entity> boxes;
+    for (const IVec2 cell : cells.crates)
+      boxes.push_back(yard.stage->spawn("box", feet_in(cell, crate_size)));
+    const Entity bird = yard.stage->spawn("bird", feet_in(cells.at, size));
+    yard.tick();
+    for (int move = 0; move < 150; ++move) {
+      const IVec2 way = ways[static_cast<std::size_t>(below(chance, 4))];
+      const IVec2 before = cells.at;
+      const bool meets = cells.is_crate(before + way);
+      cells.go(way);
+      if (meets) ++(cells.at == before ? refused : pushes);
+      for (int i = 0; i < 60; ++i) {
+        yard.stage->get<vole::Intent>(bird).direction = i == 0 ? Vec2(way) : Vec2{0, 0};
+        yard.tick();
+        for (const Entity box : boxes) REQUIRE_FALSE(yard.stage->overlap(bird, box));
+        // No faster than what it pushes.
+        if (meets && cells.at != before)
+          REQUIRE(vole::length_of(yard.pose(bird).at - yard.pose(bird).before) <= slow / 60 + 0.01f);
+        if (yard.stage->get<vole::GridMover>(bird).heading == IVec2{0, 0}) break;
+      }
+      CAPTURE(round, move, rows, way.x, way.y, before.x, before.y, cells.strength);
+      REQUIRE(yard.pose(bird).at == feet_in(cells.at, size));
+      for (std::size_t i = 0; i < boxes.size(); ++i)
+        REQUIRE(yard.pose(boxes[i]).at == feet_in(cells.crates[i], crate_size));
+    }
+  }
+  CHECK(pushes > 50);
+  CHECK(refused > 20);
+}
+
+TEST_CASE("what is pushed by cells waits while something is before it, and comes back with who goes back") {
+  Yard yard(
+      "[box]\nbody = { size = [14, 14], category = \"crates\" }\npushable = { speed = 60 }\n"
+      "[bird]\nbody = { size = [16, 16], category = \"walkers\" }\ngrid_mover = { speed = 60, early_turn = 0 "
+      "}\n");
+  const Entity bird = yard.stage->spawn("bird", {24, 32}), box = yard.stage->spawn("box", {40, 31});
+  const auto push = [&](float way, int ticks) {
+    for (int i = 0; i < ticks; ++i) {
+      yard.stage->get<vole::Intent>(bird).direction = {way, 0};
+      yard.tick();
+    }
+  };
+  push(1, 8);
+  CHECK(yard.pose(box).at.x == 48);
+  const Entity door = yard.stage->spawn("door", {60, 50});
+  push(1, 30);
+  const float held = yard.pose(box).at.x;
+  CHECK(held <= 50);
+  CHECK(yard.pose(bird).at.x - 24 == held - 40);
+  push(1, 10);
+  CHECK(yard.pose(box).at.x == held);
+  SECTION("it goes on when that is gone") {
+    yard.stage->remove(door);
+    push(0, 60);
+    CHECK(yard.pose(box).at.x == 56);
+    CHECK(yard.pose(bird).at.x == 40);
+  }
+  SECTION("or back") {
+    push(-1, 3);
+    push(0, 60);
+    CHECK(yard.pose(box).at.x == 40);
+    CHECK(yard.pose(bird).at.x == 24);
+  }
+  SECTION("and what is no longer there is not pushed") {
+    yard.stage->remove(box);
+    yard.stage->remove(door);
+    push(0, 60);
+    CHECK(yard.pose(bird).at.x == 40);
+  }
+}
+
+TEST_CASE("probes turn by quarters with who is seen from above, around the middle of its body") {
+  for (const char* const mover :
+       {"grid_mover = { speed = 60, early_turn = 0 }", "top_mover = { speed = 60 }"}) {
+    Yard yard(
+        fmt::format("[bird]\nbody = {{ size = [16, 16], category = \"walkers\" }}\n{}\n"
+                    "probes.ahead = {{ area = [9, -12, 14, 8], categories = [\"crates\"] }}\n"
+                    "probes.eye = {{ from = [0, -8], to = [40, -8], categories = [\"crates\"] }}\n"
+                    "probes.beside = {{ area = [-4, 1, 8, 6], categories = [\"crates\"] }}\n"
+                    "[box]\nbody = {{ size = [10, 10], category = \"crates\" }}\n",
+                    mover));
+    const Vec2 middle{104, 104};
+    for (const Vec2 way : {Vec2{1, 0}, {0, 1}, {-1, 0}, {0, -1}}) {
+      const Entity bird = yard.stage->spawn("bird", middle + Vec2{0, 8});
+      // Ahead, to its right hand, behind, and to its left hand.
+      const Vec2 hand{-way.y, way.x};
+      for (const auto& [to, ahead, beside] :
+           std::vector<std::tuple<Vec2, bool, bool>>{{way, true, false},
+                                                     {hand, false, way.x >= 0},
+                                                     {-way, false, false},
+                                                     {-hand, false, way.x < 0}}) {
+        const Entity box = yard.stage->spawn("box", middle + to * 15.0f + Vec2{0, 5});
+        yard.stage->get<vole::Intent>(bird).direction = way;
+        yard.stage->get<vole::Motion>(bird) = {};
+        yard.tick();
+        yard.pose(bird).at = middle + Vec2{0, 8};
+        CAPTURE(mover, way.x, way.y, to.x, to.y);
+        CHECK(yard.stage->probe(bird, "ahead") == ahead);
+        CHECK(yard.stage->probe(bird, "eye") == ahead);
+        CHECK(yard.stage->found(bird, "ahead") == (ahead ? box : Entity{}));
+        CHECK(yard.stage->probe(bird, "beside") == beside);
+        yard.stage->remove(box);
+        yard.tick();
+      }
+      yard.stage->remove(bird);
+      yard.tick();
+    }
+  }
 }

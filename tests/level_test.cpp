@@ -576,8 +576,8 @@ TEST_CASE("zones of any form notice who is in them, point by point") {
              Contains("a polygon has 3 to 1,000 corners"));
   CHECK_THAT(test.wrong("[[zones]]\nname = \"a\"\npoints = [[0, 0], [8, 8], [16, 16]]\n"),
              Contains("polygon"));
-  CHECK_THAT(test.wrong("[[zones]]\nname = \"a\"\nat = [0, 0]\n"),
-             Contains("zone \"a\" has an \"at\" and a \"size\", or else \"points\""));
+  CHECK_THAT(test.wrong("[[zones]]\nname = \"a\"\n"),
+             Contains("zone \"a\" has an \"area\", or else \"points\""));
 }
 
 TEST_CASE("a path is gone along evenly, and what is nearest on it is found") {
@@ -650,7 +650,7 @@ TEST_CASE("a thing goes along a path of the level") {
 TEST_CASE(
     "a zone that a cue is about is in some level, and a scene without a level has a colour of its own") {
   LevelStage test;
-  test.level("[[zones]]\nname = \"end\"\nat = [8, 8]\nsize = [8, 8]\n");
+  test.level("[[zones]]\nname = \"end\"\narea = [8, 8, 8, 8]\n");
   const auto meets = [](const char* name) {
     CueScene::say = [name](vole::Cues& cues) {
       cues.when_meet("mouse", vole::zone(name), [](vole::Stage&, vole::Entity, vole::Entity) {});
@@ -682,7 +682,7 @@ TEST_CASE("things are scattered by a seed, on what they should stand on, and a c
     std::sort(all.begin(), all.end());
     return all;
   };
-  const std::string zone = "[[zones]]\nname = \"bed\"\nat = [40, 0]\nsize = [80, 48]\n";
+  const std::string zone = "[[zones]]\nname = \"bed\"\narea = [40, 0, 80, 48]\n";
   const auto on_soil = spots(scatter("count = 5\nzone = \"bed\"\non = [\"soil\"]\nseed = 4") + zone);
   REQUIRE(on_soil.size() == 5);
   for (const auto& [x, y] : on_soil) {

@@ -422,7 +422,7 @@ TEST_CASE("zones are darker than the level, and the last layers are drawn over t
   DarkYard yard;
   yard.level("[light]\ncolour = \"#102030\"\ndither = false\n",
              "[[layers]]\nname = \"signs\"\nlit = false\n"
-             "[[zones]]\nname = \"den\"\nat = [32, 0]\nsize = [32, 16]\ndarkness = 1\n"
+             "[[zones]]\nname = \"den\"\narea = [32, 0, 32, 16]\ndarkness = 1\n"
              "[[zones]]\nname = \"nook\"\npoints = [[0, 20], [20, 20], [0, 32]]\ndarkness = 0.5\n");
   vole::Stage& stage = yard.start(yard.folder);
   stage.load_level("patch");

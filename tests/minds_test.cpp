@@ -355,7 +355,7 @@ TEST_CASE("a path is followed there and back, or round and round, by what walks 
 TEST_CASE("the first part that applies decides; times, conditions and holding are as said") {
   Yard yard(
       "[bird]\nbody = { size = [6, 6], category = \"seeds\" }\ntop_mover = { speed = 60 }\n"
-      "probes.food = { at = [-20, -20], size = [40, 40], categories = [\"crates\"] }\n"
+      "probes.food = { area = [-20, -20, 40, 40], categories = [\"crates\"] }\n"
       "mind = [{ does = \"act\", every = 0.5 }, { does = \"wait\", name = \"eats\", when = [\"food\"], hold "
       "= 1 }, { does = \"wait\", every = 2, seconds = 0.5 }, { does = \"patrol\" }]\n");
   const Entity bird = yard.stage->spawn("bird", {100, 100});

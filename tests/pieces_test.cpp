@@ -182,7 +182,7 @@ struct Way : TestStage {
     std::string text = vole::read_text(folder.path("levels/" + name + ".level.toml"), 1 << 20);
     for (int i = 0; i < crumbs[name]; ++i)
       text += fmt::format("[[places]]\nkind = \"crumb\"\ncell = [{}, {}]\n", i, i + 1);
-    text += "[[zones]]\nname = \"" + name + "\"\nat = [2, 2]\nsize = [20, 30]\n";
+    text += "[[zones]]\nname = \"" + name + "\"\narea = [2, 2, 20, 30]\n";
     folder.write("levels/" + name + ".level.toml", text);
   }
   void write_file(const std::string& name, const std::string& what, const std::string& by) {
@@ -467,7 +467,7 @@ TEST_CASE("a piece put by code is drawn and solid at once, and leaves what was t
       "[[places]]\nkind = \"post\"\ncell = [2, 1]\nname = \"post\"\nkeep = true\n"
       "[[places]]\nkind = \"rope\"\ncell = [0, 0]\nrope = { post = \"post\" }\n"
       "[[places]]\nkind = \"cart\"\ncell = [0, 1]\nname = \"cart\"\nalong_path = { path = \"round\" }\n"
-      "[[zones]]\nname = \"inside\"\nat = [8, 8]\nsize = [8, 8]\n"
+      "[[zones]]\nname = \"inside\"\narea = [8, 8, 8, 8]\n"
       "[[paths]]\nname = \"round\"\npoints = [[4, 16], [20, 16]]\n");
   way.write_level("flat", Rows(10, std::string(30, '.')), "pieces.huts = [\"hut\"]\n");
   vole::Stage& stage = way.start(way.folder);
@@ -613,7 +613,7 @@ TEST_CASE("what is far behind leaves, but for what stays, is kept or has gone al
 TEST_CASE("every place in the level moves with its origin, and nothing else does") {
   Way way;
   way.write_file("way", "endless",
-                 "zones = [{ name = \"start\", at = [8, 8], size = [16, 16] }]\n"
+                 "zones = [{ name = \"start\", area = [8, 8, 16, 16] }]\n"
                  "paths = [{ name = \"lane\", points = [[0, 0], [40, 8]] }]\nendless");
   vole::Stage& stage = way.start(way.folder);
   stage.load_level("way");
@@ -809,7 +809,7 @@ TEST_CASE("a mind in a piece follows a path of that piece, wherever it lies") {
 TEST_CASE("what belongs to pieces leaves with their level, zones too") {
   Way way;
   way.write_level("hut", Rows(4, std::string(8, '.')),
-                  "[[zones]]\nname = \"inside\"\nat = [0, 0]\nsize = [64, 32]\n");
+                  "[[zones]]\nname = \"inside\"\narea = [0, 0, 64, 32]\n");
   way.write_level("flat", Rows(10, std::string(30, '.')), "");
   vole::Stage& stage = way.start(way.folder);
   stage.load_level("flat");
@@ -876,7 +876,7 @@ TEST_CASE("a camera that looks within a zone does so until it is told otherwise,
   Way way;
   const std::string text = vole::read_text(way.folder.path("levels/way.level.toml"), 1 << 20);
   way.folder.write("levels/way.level.toml",
-                   text + "[[zones]]\nname = \"shed\"\nat = [8, 8]\nsize = [96, 64]\n");
+                   text + "[[zones]]\nname = \"shed\"\narea = [8, 8, 96, 64]\n");
   vole::Stage& stage = way.start(way.folder);
   stage.load_level("way");
   vole::ShownView& map = stage.add_view("map", {{0, 0}, {16, 8}});

@@ -258,8 +258,8 @@ TEST_CASE("kinds are shown with their bodies, and a sheet with those of the kind
   folder.write("assets/mouse.sheet.toml", "frame = { size = [8, 8] }\npivot = [0, 0]\n");
   folder.write("kinds.toml", R"([seen]
 sprite = { sheet = "mouse" }
-shapes = [{ at = [2, 2], size = [4, 4] }, { at = [4, 4], radius = 3, use = "sensor" }]
-probes.near = { at = [1, 1], size = [6, 6] }
+shapes = [{ area = [2, 2, 4, 4] }, { at = [4, 4], radius = 3, use = "sensor" }]
+probes.near = { area = [1, 1, 6, 6] }
 probes.far = { from = [0, 7], to = [7, 7] }
 [bare]
 sprite = { sheet = "mouse" }
@@ -292,7 +292,7 @@ body = { size = [4, 4], use = "off" }
   // One alone, with what it says itself and what it is made from.
   folder.write("kinds.toml",
                "[base]\nsprite = { sheet = \"mouse\" }\nbody = { size = [4, 4] }\n[own]\nfrom = \"base\"\n"
-               "body = { use = \"sensor\" }\nprobes.near = { at = [0, 0] }\n");
+               "body = { use = \"sensor\" }\nprobes.near = { area = [0, 0, 2, 2] }\n");
   const Ran ran = vole_in(folder, "preview kinds.toml --kind own -o out.png");
   CHECK(ran.code == 0);
   const auto line = [&](const std::string& text, const std::string& where) {
@@ -301,7 +301,7 @@ body = { size = [4, 4], use = "off" }
   CHECK(line("sprite.sheet = \"mouse\"", "kinds.toml:2"));
   CHECK(line("body.size = [4, 4]", "kinds.toml:3"));
   CHECK(line("body.use = \"sensor\"", "kinds.toml:6"));
-  CHECK(line("probes.near.at = [0, 0]", "kinds.toml:7"));
+  CHECK(line("probes.near.area = [0, 0, 2, 2]", "kinds.toml:7"));
   CHECK(count("kinds.toml --kind own", sensor) > 100);
   CHECK(count("kinds.toml --kind base", solid) > 100);
   folder.write("kinds.toml", "[bare]\nsprite = { sheet = \"mouse\" }\n");

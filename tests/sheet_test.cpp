@@ -88,7 +88,7 @@ TEST_CASE("named frames, parts of a picture, and several sheets of one picture")
       "[frames.open]\narea = [0, 6, 8, 12]\npivot = [1, 2]\n[clips.lift]\nframes = [\"shut\", \"open\"]\n"
       "pivot = \"top left\"\n");
   folder.write("assets/soil.sheet.toml",
-               "picture = \"parts.png\"\nframe = { size = [4, 4], spacing = 1, part = [20, 0, 9, 14] }\n");
+               "picture = \"parts.png\"\nframe = { size = [4, 4], spacing = 1, area = [20, 0, 9, 14] }\n");
   vole::Catalog catalog(folder.path());
   const auto lid = catalog.get<vole::Sheet>("lid");
   const auto soil = catalog.get<vole::Sheet>("soil");
@@ -157,7 +157,7 @@ TEST_CASE("what is wrong with the sources of a sheet is reported at its place") 
             "a box like [left, top, width, height]"));
   CHECK(has(wrong(folder, "frames = { lid = { area = [0, 0, 8, 4], page = 1 } }\n"),
             "is on page 1, but there is 1"));
-  CHECK(has(wrong(folder, "frame = { size = [8, 8], part = [9, 0, 8, 8] }\n"),
+  CHECK(has(wrong(folder, "frame = { size = [8, 8], area = [9, 0, 8, 8] }\n"),
             "1:33: error: this part is not inside"));
   CHECK(has(wrong(folder, "frame = { size = [8, 8] }\nclips = { a = { frames = [\"lid\"] } }\n"),
             "2:27: error: no frame \"lid\" in \"a\"; its frames go by number"));

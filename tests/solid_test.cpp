@@ -289,9 +289,9 @@ TEST_CASE("probes answer for the categories that they name, turned with the thin
   Yard yard(R"([scout]
 body = { size = [10, 10], category = "walkers" }
 side_mover = { speed = 40 }
-probes.floor_ahead = { at = [6, 1], size = [2, 4], categories = ["ground"] }
-probes.ahead = { at = [5, -8], size = [20, 6], categories = ["walkers", "seeds"] }
-probes.any = { at = [-20, -8], size = [40, 4] }
+probes.floor_ahead = { area = [6, 1, 2, 4], categories = ["ground"] }
+probes.ahead = { area = [5, -8, 20, 6], categories = ["walkers", "seeds"] }
+probes.any = { area = [-20, -8, 40, 4] }
 )");
   Stage& stage = *yard.stage;
   const Entity scout = stage.spawn("scout", {100, floor_y}), walker = stage.spawn("walker", {118, floor_y});
@@ -384,9 +384,9 @@ TEST_CASE("a steady tick with bodies, platforms, probes, questions and meetings 
   if (!allocations_are_counted()) return;
   Yard yard(
       "[scout]\nbody = { size = [10, 10], category = \"walkers\" }\nside_mover = { speed = 40 }\n"
-      "probes.floor_ahead = { at = [6, 1], size = [2, 4], categories = [\"ground\"] }\n"
+      "probes.floor_ahead = { area = [6, 1, 2, 4], categories = [\"ground\"] }\n"
       "probes.far = { from = [6, -5], to = [90, -5] }\n"
-      "shapes = [{ at = [-5, -10], size = [10, 10] }, { name = \"claw\", at = [9, -5], radius = 4, use = "
+      "shapes = [{ area = [-5, -10, 10, 10] }, { name = \"claw\", at = [9, -5], radius = 4, use = "
       "\"off\", "
       "mirrors = true }]\n"
       "switches = [{ shape = \"claw\", when = [\"far\", \"grounded\"], use = \"sensor\" }]\n");

@@ -23,7 +23,7 @@ using vole::Vec2;
 const std::string diggers = R"([digger]
 body = { category = "walkers" }
 shapes = [
-  { at = [-5, -10], size = [10, 10] },
+  { area = [-5, -10, 10, 10] },
   { name = "claw", at = [12, -5], radius = 4, use = "sensor", mirrors = true },
 ]
 side_mover = { speed = 90, acceleration = 100000, deceleration = 100000 }
@@ -102,9 +102,9 @@ struct Shutters : Yard {
   explicit Shutters(const std::string& switches)
       : Yard(R"([shutter]
 body = { size = [6, 40], category = "doors", use = "sensor" }
-shapes = [{ at = [-3, -40], size = [6, 40] }, { name = "latch", at = [0, -20], radius = 9, use = "off" }]
+shapes = [{ area = [-3, -40, 6, 40] }, { name = "latch", at = [0, -20], radius = 9, use = "off" }]
 sprite = { sheet = "shutter", layer = "ground" }
-probes.near = { at = [-30, -10], size = [60, 8], categories = ["walkers"] }
+probes.near = { area = [-30, -10, 60, 8], categories = ["walkers"] }
 switches = [)" + switches +
                  "]\n",
              {}, {}, {"assets/shutter.sheet.toml", R"(colour = "#7a4a33"

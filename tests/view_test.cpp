@@ -435,7 +435,7 @@ struct Town : TestStage {
         "darkness = 0.6\n[[layers]]\nname = \"ground\"\nrows = [\n" +
             rows +
             "]\n[[layers]]\nname = \"things\"\n[[places]]\nkind = \"lamp\"\nat = [150, 100]\n"
-            "[[zones]]\nname = \"square\"\nat = [80, 80]\nsize = [120, 100]\n");
+            "[[zones]]\nname = \"square\"\narea = [80, 80, 120, 100]\n");
     start(folder).load_level("town");
     for (int i = 0; i < 20; ++i) {
       const float x = chance.within(0, 320), y = chance.within(0, 240);

@@ -66,8 +66,7 @@ rows = [
 {}]
 [[zones]]
 name = "corner"
-at = [560, 200]
-size = [40, 40]
+area = [560, 200, 40, 40]
 )",
                                           letters, rows.empty() ? plain_rows() : rows);
     folder.write("levels/yard.level.toml", level);

@@ -7,11 +7,11 @@ namespace vole {
 CutFrames cut_frames(IVec2 picture_size, const FrameCut& cut, const FilePosition& where,
                      std::string_view picture_name, bool allowed) {
   IRect part{{0, 0}, picture_size};
-  if (cut.part) {
-    if (!(cut.part->value.shared_with(part) == cut.part->value) || cut.part->value.empty())
-      throw Error(cut.part->where, fmt::format("this part is not inside \"{}\", which is {} x {}",
+  if (cut.area) {
+    if (!(cut.area->value.shared_with(part) == cut.area->value) || cut.area->value.empty())
+      throw Error(cut.area->where, fmt::format("this part is not inside \"{}\", which is {} x {}",
                                                picture_name, picture_size.x, picture_size.y));
-    part = cut.part->value;
+    part = cut.area->value;
   }
   const auto along = [&](int length, int size, std::string_view side) {
     const int inner = length - 2 * cut.margin + cut.spacing;

@@ -50,7 +50,7 @@ struct Start {
 Start start_of(int canvas, float zoom) {
   if (zoom == 1) return {-(canvas / 2), 0};
   const float at = -static_cast<float>(canvas) / (2 * zoom);
-  return {static_cast<int>(std::floor(at)), at - std::floor(at)};
+  return {floor_to_int(at), at - std::floor(at)};
 }
 
 Vec2 on_pixels(Vec2 position) {
@@ -248,8 +248,7 @@ View Camera::view(float share) const {
   const Start across = start_of(canvas.x, view.zoom), down = start_of(canvas.y, view.zoom);
   view.skipped = {across.skipped, down.skipped};
   const auto pixels = [&view](int length, float skipped) {
-    return static_cast<int>(
-        std::min(std::ceil(static_cast<float>(length) / view.zoom + skipped), longest_view));
+    return ceil_to_int(std::clamp(static_cast<float>(length) / view.zoom + skipped, 0.0f, longest_view));
   };
   view.size = {pixels(canvas.x, across.skipped), pixels(canvas.y, down.skipped)};
   return view;

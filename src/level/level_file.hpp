@@ -83,7 +83,7 @@ constexpr FieldRule level_pixels = within(-longest_level, longest_level);
 
 struct ZoneText {
   Located<std::string> name;
-  std::optional<Vec2> at, size;
+  std::optional<Rect> area;
   std::optional<Located<std::vector<Vec2>>> points;
   std::optional<float> darkness;
   Located<int> fade;
@@ -91,8 +91,7 @@ struct ZoneText {
 template <class V>
 void describe(V& v, ZoneText& zone) {
   v("name", zone.name, needed());
-  v("at", zone.at, level_pixels);
-  v("size", zone.size, within(1, longest_level));
+  v("area", zone.area, level_pixels);
   v("points", zone.points, level_pixels.items(64));
   v("darkness", zone.darkness, within(0, 1));
   v("fade", zone.fade, within(0, 4096));

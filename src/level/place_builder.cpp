@@ -51,13 +51,11 @@ void PlaceBuilder::add_zone(const ZoneText& text) {
   LevelZone zone;
   zone.name = text.name.value;
   zone.where = text.name.where;
-  const bool is_box = text.at && text.size;
-  if (is_box == text.points.has_value() || text.at.has_value() != text.size.has_value())
-    return report_.error(
-        text.name.where,
-        fmt::format("zone \"{}\" has an \"at\" and a \"size\", or else \"points\"", text.name.value));
-  if (is_box) {
-    zone.area = {*text.at, *text.size};
+  if (text.area.has_value() == text.points.has_value())
+    return report_.error(text.name.where,
+                         fmt::format("zone \"{}\" has an \"area\", or else \"points\"", text.name.value));
+  if (text.area) {
+    zone.area = *text.area;
   } else {
     try {
       cut_polygon(text.points->value);  // can it be?
@@ -77,12 +75,13 @@ void PlaceBuilder::add_zone(const ZoneText& text) {
     return report_.error(text.name.where,
                          fmt::format("zone \"{}\" is {} x {} pixels large; it may be up to {} x {}",
                                      zone.name, size.x, size.y, largest_zone.x, largest_zone.y),
-                         "several zones may lie beside each other");
+                         size.x > 0 && size.y > 0 ? "several zones may lie beside each other"
+                                                  : "an area is written [x, y, width, height]");
   zone.darkness = text.darkness;
   zone.fade = text.fade.value;
   if (zone.fade > 0 && (!zone.darkness || !zone.corners.empty()))
     report_.error(text.fade.where, fmt::format("zone \"{}\" cannot fade", zone.name),
-                  "only what has a \"darkness\", and an \"at\" and a \"size\"");
+                  "only what has a \"darkness\" and an \"area\"");
   level_.zones.push_back(std::move(zone));
 }
 

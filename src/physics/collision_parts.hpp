@@ -19,7 +19,7 @@ struct CollisionWorld::Scratch {
 
 template <class Visit>
 void CollisionWorld::visit_bodies(const Rect& area, const QueryFilter& asked, const Visit& visit) const {
-  if ((asked.categories & categories_) == 0) return;
+  if (!asked.bodies || (asked.categories & categories_) == 0) return;
   std::vector<std::uint32_t>& near = scratch_->near;
   near.clear();
   near_.find(area, near);

@@ -43,9 +43,21 @@ ThingSelector zone(std::string_view name) {
   return named(ThingSelector::What::zone, name);
 }
 
+TileSelector any_tile() {
+  return {};
+}
+
+TileSelector tile_tagged(std::string_view tag) {
+  return {TileSelector::What::tag, std::string(tag)};
+}
+
+TileSelector tile_of(std::string_view tile_or_material) {
+  return {TileSelector::What::name, std::string(tile_or_material)};
+}
+
 Cues::Cues(const Kinds& kinds) : kinds_(&kinds) {}
 
-// Zones are of the level that is loaded, which may be another when it comes to that.
+// Zones and tiles are of the level that is loaded, which may be another when it comes to that: see cue_names.hpp.
 void Cues::expect(const ThingSelector& which) const {
   switch (which.what) {
     case ThingSelector::What::kind:
@@ -69,6 +81,11 @@ void Cues::add_meeting(MeetingCue cue) {
   expect(cue.which);
   expect(cue.other);
   meetings_.push_back(std::move(cue));
+}
+
+void Cues::add_tiles(TileCue cue) {
+  expect(cue.which);
+  tile_meetings_.push_back(std::move(cue));
 }
 
 void Cues::add_parting(const ThingSelector& which, const ThingSelector& other, OnTwo handler) {

@@ -3,7 +3,7 @@
 #include <fmt/core.h>
 
 #include "cue_call.hpp"
-#include "cue_zones.hpp"
+#include "cue_names.hpp"
 #include "tick.hpp"
 #include "vole/base/reading.hpp"
 #include "vole/base/state.hpp"
@@ -46,7 +46,7 @@ void RunningScene::say_cues() {
   for (const Told& told : world_.told) cues_.expect_name(told.name);
   for (const Tween& tween : world_.tweens)
     if (!tween.told.empty()) cues_.expect_name(tween.told);
-  expect_zones(cues_, world_.level, setting_.binding().catalog);
+  expect_cue_names(cues_, setting_.kinds.written(), world_.level, setting_.binding().catalog);
 }
 
 void RunningScene::tick(const TickInput& input) {

@@ -48,6 +48,13 @@ struct Squeezed {
   Entity thing, by;
 };
 
+// A thing that touches tiles which a cue is about.
+struct FoundTileMeeting {
+  std::size_t cue = 0;  // its place among those for tiles
+  MetTiles met;
+  TileMeeting meeting;
+};
+
 // What steps write down within one tick. Its memory is used again, so that a steady tick allocates nothing.
 struct TickMemory {
   std::vector<ClipHappening> happenings;
@@ -58,6 +65,8 @@ struct TickMemory {
   std::vector<IndexPair> pairs;       // of them, by place in the list
   std::vector<MeetingPair> meetings;  // of one cue
   std::vector<MetPair> met;
+  std::vector<FoundTileMeeting> tile_meetings;
+  std::vector<MetTiles> met_tiles;
   std::vector<CarriedThing> carried;
   std::vector<OutOfTheWay> out_of_the_way;
   std::vector<BodyOrCell> found;
@@ -96,6 +105,9 @@ void run_pilots(Tick& tick);
 void move_platforms(Tick& tick);
 void run_movers(Tick& tick);
 void tell_meetings(Tick& tick);
+// The part of it that is about tiles. They are found before any cue is called: what cues do, to the level too, is not known.
+void find_tile_meetings(Tick& tick);
+void tell_tile_meetings(Tick& tick);
 // Tells those that what was removed is parted from.
 void part_removed(Tick& tick);
 void run_tweens(Tick& tick);

@@ -20,15 +20,19 @@ static_assert(Shape::most_corners == 16 && least_outline_error == 0.25f);
 
 // Of all but an outline.
 Shape plain_shape(const ShapeText& text) {
-  const bool at = text.at.has_value(), size = text.size.has_value(), radius = text.radius.has_value();
+  const bool at = text.at.has_value(), area = text.area.has_value(), radius = text.radius.has_value();
   const bool ends = text.from || text.to, corners = text.corners.has_value();
-  if (corners && !at && !size && !radius && !ends) return Shape::polygon(*text.corners);
-  if (text.from && text.to && radius && !at && !size && !corners)
+  if (corners && !at && !area && !radius && !ends) return Shape::polygon(*text.corners);
+  if (text.from && text.to && radius && !at && !area && !corners)
     return Shape::capsule(*text.from, *text.to, *text.radius);
-  if (at && size && !radius && !ends && !corners) return Shape::box({*text.at, *text.size});
-  if (at && radius && !size && !ends && !corners) return Shape::circle(*text.at, *text.radius);
+  if (area && !at && !radius && !ends && !corners) {
+    if (text.area->size.x < 0 || text.area->size.y < 0)
+      throw Error(FilePosition{}, "this area has no size", "it is written [x, y, width, height]");
+    return Shape::box(*text.area);
+  }
+  if (at && radius && !area && !ends && !corners) return Shape::circle(*text.at, *text.radius);
   throw Error(FilePosition{}, "this is no shape",
-              "a box has at and size, a circle at and radius, a capsule from, to and radius, a polygon "
+              "a box has an area, a circle at and radius, a capsule from, to and radius, a polygon "
               "corners, an outline a sheet's name");
 }
 
@@ -45,7 +49,7 @@ int frame_named(const Sheet& sheet, const Located<std::string>& written) {
 
 // Throws Error, with a place only where a name is wrong.
 ShapeList outline_shapes(const ShapeText& text, Catalog& catalog) {
-  if (text.at || text.size || text.from || text.to || text.radius || text.corners)
+  if (text.at || text.area || text.from || text.to || text.radius || text.corners)
     throw Error(FilePosition{}, "an outline has no other form besides");
   if (!text.frame.value.empty() && !text.clip.value.empty())
     throw Error(text.clip.where, "an outline is of a \"frame\" or of a \"clip\", not of both");
@@ -70,7 +74,7 @@ bool ShapeText::same_form(const ShapeText& other) const {
   const auto sheet = [](const ShapeText& text) {
     return text.outline ? std::string_view(text.outline->value) : std::string_view();
   };
-  return at == other.at && size == other.size && from == other.from && to == other.to &&
+  return at == other.at && area == other.area && from == other.from && to == other.to &&
          radius == other.radius && corners == other.corners && sheet(*this) == sheet(other) &&
          frame.value == other.frame.value && clip.value == other.clip.value && error == other.error &&
          mirrors == other.mirrors;

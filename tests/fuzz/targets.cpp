@@ -89,7 +89,7 @@ class Folder {
         "true\n"
         "[[places]]\nkind = \"a\"\nat = [1.5, 2]\noffset = [1, 1]\nname = \"b\"\n"
         "[[zones]]\nname = \"z\"\npoints = [[0, 0], [16, 0], [4, 4], [0, 16]]\n"
-        "[[zones]]\nname = \"y\"\nat = [0, 0]\nsize = [3, 4]\n"
+        "[[zones]]\nname = \"y\"\narea = [0, 0, 3, 4]\n"
         "[[paths]]\nname = \"p\"\npoints = [[0, 0], [4, 5], [9, 2]]\nclosed = true\ncurved = true\n"
         "[[scattered]]\nkind = \"a\"\ncount = 1\non = [\"soil\", \"lawn\"]\nseed = 4\napart "
         "= 2\n");

@@ -21,7 +21,7 @@ Rect reach_of(const ShownKind& shown) {
   if (!shown.probes()) return reach;
   for (const auto& item : shown.probes()->all) {
     const vole::Probe& probe = item.value;
-    if (!probe.is_ray()) reach = reach.joined_with(probe.box({0, 0}, false));
+    if (!probe.is_ray()) reach = reach.joined_with(probe.box({}));
     for (const auto& end : {probe.from, probe.to})
       if (end) reach = reach.joined_with({*end, {0, 0}});
   }
@@ -37,7 +37,7 @@ void draw_shown(Page& page, const ShownKind& shown, IVec2 at, int scale) {
   if (shown.probes())
     for (const auto& item : shown.probes()->all) {
       const vole::Probe& probe = item.value;
-      page.shape(probe.is_ray() ? thin(*probe.from, *probe.to) : vole::Shape::box(probe.box({0, 0}, false)),
+      page.shape(probe.is_ray() ? thin(*probe.from, *probe.to) : vole::Shape::box(probe.box({})),
                  at, scale, vole::mark_colours::probe_found);
     }
   if (shown.body())

@@ -68,7 +68,7 @@ void draw_probes(DrawList& list, LayerId layer, const vole::Probes& probes, Vec2
     if (probe.is_ray())
       vole::draw_line(list, layer, at + *probe.from, at + *probe.to, vole::mark_colours::probe_found);
     else
-      list.outline(layer, probe.box(at, false), vole::mark_colours::probe_found);
+      list.outline(layer, probe.box({at}), vole::mark_colours::probe_found);
   }
 }
 

@@ -71,7 +71,7 @@ Vec2 lamp_at(const WrittenThing& thing) {
 
 void name_probes(Page& page, const vole::Probes& probes, IVec2 at, int scale) {
   for (const auto& item : probes.all) {
-    const Vec2 corner = item.value.is_ray() ? *item.value.to : item.value.at;
+    const Vec2 corner = item.value.is_ray() ? *item.value.to : item.value.area.at;
     page.text(at + IVec2(corner * static_cast<float>(scale)) + IVec2{2, -12}, item.name,
               {.colour = vole::mark_colours::probe_found});
   }

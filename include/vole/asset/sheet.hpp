@@ -142,14 +142,14 @@ struct FrameCut {
   IVec2 size{16, 16};
   int margin = 0;
   int spacing = 0;
-  std::optional<Located<IRect>> part = {};  // of the picture; all of it when left out
+  std::optional<Located<IRect>> area = {};  // of the picture; all of it when left out
 };
 template <class V>
 void describe(V& v, FrameCut& cut) {
   v("size", cut.size, needed().within(1, 4096));
   v("margin", cut.margin, within(0, 4096));
   v("spacing", cut.spacing, within(0, 4096));
-  v("part", cut.part, within(0, 65536));
+  v("area", cut.area, within(0, 65536));
 }
 struct CutFrames {
   std::vector<IRect> areas;

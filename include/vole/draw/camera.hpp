@@ -69,7 +69,7 @@ class Camera : public CameraSettings {
   template <class V>
   friend void describe(V& v, Camera& camera) {
     v.state("at", camera.at);
-    v.state("canvas", camera.canvas);
+    v.state("canvas", camera.canvas, within(0, 32768));
     v.state("bounds", camera.bounds, position());
     v.state("settings", static_cast<CameraSettings&>(camera));
     v.state("middle", camera.middle_, position());

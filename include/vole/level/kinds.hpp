@@ -1,4 +1,4 @@
-// Named templates of things, as their components are written in kinds.toml (and kinds/*.toml):
+// Kinds: what things are made of, as their components are written in kinds.toml (and kinds/*.toml):
 //
 //   [bulb]
 //   sprite = { sheet = "bulb", layer = "things" }

@@ -51,8 +51,7 @@
 //
 //   [[zones]]
 //   name = "doorstep"                        # met like a thing: see cues.hpp
-//   at = [1004, 228]                         # of its corner, in pixels
-//   size = [12, 60]                          # or points = [[0, 0], [90, 10], [40, 60]]
+//   area = [1004, 228, 12, 60]               # in pixels: x, y, width, height; or points = [[0, 0], [90, 10], [40, 60]]
 //   darkness = 1                             # in it
 //   fade = 32                                # pixels inside its border over which it gets so dark
 //

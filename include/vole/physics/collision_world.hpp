@@ -72,6 +72,7 @@ struct QueryFilter {
   BodyId except = no_body;
   bool tiles = true;
   bool sensors = true;  // as well as what is solid
+  bool bodies = true;
 };
 
 struct MoveRules {

@@ -46,6 +46,19 @@ ThingSelector of_category(std::string_view category);
 ThingSelector with_shape(std::string_view name);
 ThingSelector zone(std::string_view name);
 
+// The solid tiles that a cue is about: all of them, and the walls that the level has around it; those with a tag; those of a tile's or a
+// material's name.
+//   cues.when_meet("dart", vole::any_tile(), [](vole::Stage& stage, vole::Entity dart) { stage.remove(dart); });
+struct TileSelector {
+  enum class What : std::uint8_t { all, tag, name };
+
+  What what = What::all;
+  std::string name;
+};
+TileSelector any_tile();
+TileSelector tile_tagged(std::string_view tag);
+TileSelector tile_of(std::string_view tile_or_material);
+
 // How two things met: what a cue is told that asks for it.
 struct Meeting {
   Vec2 normal{0, 0};  // of length 1, from the second thing towards the first
@@ -53,6 +66,14 @@ struct Meeting {
   float speed = 0;    // pixels a second at which they came together along the normal; below 0: they go apart
   // Which of their shapes met, by their places in the lists of `shapes`.
   std::uint32_t shape = 0, other_shape = 0;
+};
+
+// How a thing met tiles: the first that it came to.
+struct TileMeeting {
+  IVec2 cell{0, 0};
+  Vec2 normal{0, 0};  // of length 1, from the tile towards the thing
+  Vec2 point{0, 0};
+  float speed = 0;  // pixels a second at which it came, along the normal
 };
 
 namespace detail {
@@ -67,6 +88,7 @@ class Cues {
  public:
   using OnTwo = std::function<void(Stage&, Entity, Entity)>;
   using OnMeeting = std::function<void(Stage&, Entity, Entity, const Meeting&)>;
+  using OnTile = std::function<void(Stage&, Entity, const TileMeeting&)>;
   using OnThing = std::function<void(Stage&, Entity)>;
   using OnScene = std::function<void(Stage&)>;
 
@@ -85,6 +107,15 @@ class Cues {
   template <class Handler>
   void while_touching(const ThingSelector& which, const ThingSelector& other, Handler handler) {
     add_meeting(MeetingCue::When::lasts, which, other, std::move(handler));
+  }
+  // The same for tiles of the level: what a thing's category notices of them. It meets them once, until it touches none of them.
+  template <class Handler>
+  void when_meet(const ThingSelector& which, const TileSelector& tiles, Handler handler) {
+    add_tiles(TileCue::When::begins, which, tiles, std::move(handler));
+  }
+  template <class Handler>
+  void while_touching(const ThingSelector& which, const TileSelector& tiles, Handler handler) {
+    add_tiles(TileCue::When::lasts, which, tiles, std::move(handler));
   }
   template <class Handler>
   void when_part(const ThingSelector& which, const ThingSelector& other, Handler handler) {
@@ -160,6 +191,13 @@ class Cues {
     ThingSelector which, other;
     OnMeeting handler;
   };
+  struct TileCue {
+    enum class When { begins, lasts };
+    When when = When::begins;
+    ThingSelector which;
+    TileSelector tiles;
+    OnTile handler;
+  };
   struct SqueezeCue {
     ThingSelector which;
     OnTwo handler;
@@ -183,6 +221,7 @@ class Cues {
     OnScene handler;
   };
   const std::vector<MeetingCue>& meetings() const { return meetings_; }
+  const std::vector<TileCue>& tile_meetings() const { return tile_meetings_; }
   const std::vector<SqueezeCue>& squeezes() const { return squeezes_; }
   const std::vector<PointerCue>& pointers() const { return pointers_; }
   const std::vector<Event>& events() const { return events_; }
@@ -209,6 +248,22 @@ class Cues {
                      handler(stage, a, b);
                    }});
   }
+  template <class Handler>
+  void add_tiles(TileCue::When when, const ThingSelector& which, const TileSelector& tiles, Handler handler) {
+    if constexpr (std::invocable<Handler&, Stage&, Entity, const TileMeeting&>)
+      add_tiles({when, which, tiles, std::move(handler)});
+    else if constexpr (!std::invocable<Handler&, Stage&, Entity>)
+      static_assert(detail::fits_no_cue<Handler>,
+                    "a handler of when_meet and while_touching for tiles takes (vole::Stage&, vole::Entity), "
+                    "and may take "
+                    "a const vole::TileMeeting& after them");
+    else
+      add_tiles({when, which, tiles,
+                 [handler = std::move(handler)](Stage& stage, Entity thing, const TileMeeting&) mutable {
+                   handler(stage, thing);
+                 }});
+  }
+  void add_tiles(TileCue cue);
   void add_meeting(MeetingCue cue);
   void add_parting(const ThingSelector& which, const ThingSelector& other, OnTwo handler);
   void add_squeezed(const ThingSelector& which, OnTwo handler);
@@ -219,6 +274,7 @@ class Cues {
 
   const Kinds* kinds_;
   std::vector<MeetingCue> meetings_;
+  std::vector<TileCue> tile_meetings_;
   std::vector<SqueezeCue> squeezes_;
   std::vector<PointerCue> pointers_;
   std::vector<Event> events_;

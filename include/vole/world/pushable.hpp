@@ -3,6 +3,8 @@
 //   [crate]
 //   body = { size = [14, 14] }
 //   pushable = { speed = 40 }              # and side_mover = {} where it should fall
+//
+// To a grid_mover it gives way by a whole cell: see grid_mover.hpp.
 #pragma once
 
 #include "vole/base/describe.hpp"

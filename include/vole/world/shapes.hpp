@@ -5,7 +5,7 @@
 //   shapes = [{ corners = [[-8, 0], [8, -8], [8, 0]] }]                      # a convex polygon, 3 to 16 corners
 //   shapes = [{ outline = "rock", error = 1 }]                               # what is opaque of a sheet's picture
 //   shapes = [
-//     { at = [-5, -12], size = [10, 12] },
+//     { area = [-5, -12, 10, 12] },
 //     { name = "claw", at = [9, -5], radius = 4, use = "sensor", mirrors = true },
 //   ]
 //
@@ -20,7 +20,7 @@
 #include <vector>
 
 #include "vole/base/describe.hpp"
-#include "vole/base/vec.hpp"
+#include "vole/base/rect.hpp"
 #include "vole/physics/body_id.hpp"
 
 namespace vole {
@@ -31,8 +31,9 @@ class Catalog;
 class Shape;
 
 struct ShapeText {
-  std::string name;  // for cues, switches and code; may be empty
-  std::optional<Vec2> at, size, from, to;
+  std::string name;          // for cues, switches and code; may be empty
+  std::optional<Rect> area;  // a box
+  std::optional<Vec2> at, from, to;
   std::optional<float> radius;
   std::optional<std::vector<Vec2>> corners;
   std::optional<Located<std::string>> outline;  // a sheet: of its first frame, its pivot on the position,
@@ -48,8 +49,8 @@ template <class V>
 void describe(V& v, ShapeText& shape) {
   const FieldRule pixels = within(-4096, 4096);
   v("name", shape.name);
+  v("area", shape.area, pixels);
   v("at", shape.at, pixels);
-  v("size", shape.size, within(0, 4096));
   v("from", shape.from, pixels);
   v("to", shape.to, pixels);
   v("radius", shape.radius, within(0, 4096));

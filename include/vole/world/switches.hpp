@@ -4,7 +4,7 @@
 //   switches = [{ event = "opened", use = "sensor" }, { event = "shut", use = "solid" }]
 //
 //   [vole]
-//   shapes = [{ at = [-5, -10], size = [10, 10] }, { name = "claw", at = [9, -5], radius = 4, use = "off", turns = true }]
+//   shapes = [{ area = [-5, -10, 10, 10] }, { name = "claw", at = [9, -5], radius = 4, use = "off", mirrors = true }]
 //   switches = [{ shape = "claw", when = ["digging"], use = "sensor" }]
 //
 // `event`: from that event of the thing's clip on, until something else changes it. `when`: while all of the conditions hold;

@@ -14,6 +14,7 @@
 #include "vole/world/entities.hpp"
 #include "vole/world/level_now.hpp"
 #include "vole/world/met_pair.hpp"
+#include "vole/world/met_tiles.hpp"
 #include "vole/world/timer.hpp"
 #include "vole/world/tween.hpp"
 
@@ -71,7 +72,8 @@ class World {
   std::vector<Timer> timers;
   std::vector<Tween> tweens;
   std::vector<Told> told;
-  std::vector<MetPair> met;       // of bodies that cues ask for, under way
+  std::vector<MetPair> met;  // of bodies that cues ask for, under way
+  std::vector<MetTiles> met_tiles;
   std::vector<MetPair> squeezed;  // things and what leaves them no room
 
   // As bytes; what was removed must be swept out before.
@@ -110,6 +112,7 @@ class World {
     v.state("tweens", world.tweens);
     v.state("told", world.told);
     v.state("met", world.met);
+    v.state("met_tiles", world.met_tiles);
     v.state("squeezed", world.squeezed);
   }
 };

@@ -7,6 +7,9 @@
 
 namespace vole {
 
+// With the middle of its body where that counts.
+ProbeStand stand_of(const CollisionWorld& bodies, Entity of, const Pose& pose);
+
 // Both throw Error for a category that is not there.
 bool finds_something(const CollisionWorld& bodies, const Categories& categories, const Probe& probe,
                      Entity of, const Pose& pose);

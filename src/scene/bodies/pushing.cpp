@@ -5,6 +5,7 @@
 
 #include "carrying.hpp"
 #include "vole/physics/subpixel.hpp"
+#include "vole/world/grid_mover.hpp"
 #include "vole/world/pushable.hpp"
 #include "vole/world/side_mover.hpp"
 
@@ -46,7 +47,8 @@ Vec2 push(Tick& tick, Entity pushed, Vec2 by) {
 
 void push_on(Tick& tick, Entity thing, MoverTurn& turn) {
   Entities& entities = tick.world.entities;
-  if (!entities.any<Pushable>()) return;
+  // What goes on lanes pushes from cell to cell: see grid_motion.cpp.
+  if (!entities.any<Pushable>() || entities.has<GridMover>(thing)) return;
   const Vec2 way = held_way(turn, entities.has<SideMover>(thing));
   if (way == Vec2{0, 0}) return;
   SolidThings& solids = tick.stage.solids();

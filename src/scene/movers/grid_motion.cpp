@@ -2,9 +2,10 @@
 
 #include <algorithm>
 #include <cmath>
-#include <cstdlib>
+#include <utility>
 
 #include "lanes.hpp"
+#include "scene/bodies/row_pushing.hpp"
 #include "scene/bodies/what_holds.hpp"
 #include "vole/physics/subpixel.hpp"
 
@@ -29,6 +30,7 @@ class GridTurn {
 
   void go() {
     note_pushed();
+    if (!turn_.pushing || lanes().on_junction()) mover_.row.clear();
     if (lanes().beside() && !put_on_crossing()) return;
     const Vec2 before = turn_.pose.at;
     std::int64_t left = length_of_tick();
@@ -40,10 +42,21 @@ class GridTurn {
     }
     if (mover_.heading == IVec2{0, 0}) turn_.motion.remainder = {0, 0};
     turn_.motion.velocity = (turn_.pose.at - before) / turn_.seconds;
-    if (mover_.heading.x != 0) turn_.pose.mirrored = mover_.heading.x < 0;
+    face();
   }
 
  private:
+  // The way that it goes; where it stands, the way that is pushed.
+  void face() {
+    const IVec2 way = mover_.heading != IVec2{0, 0} ? mover_.heading : mover_.pushed;
+    if (way.x != 0) {
+      turn_.pose.mirrored = way.x < 0;
+      turn_.pose.facing = way.x < 0 ? Direction::left : Direction::right;
+    } else if (way.y != 0) {
+      turn_.pose.facing = way.y < 0 ? Direction::up : Direction::down;
+    }
+  }
+
   void note_pushed() {
     const Vec2 direction = turn_.intent.direction;
     const IVec2 pushed{sign_of(direction.x), sign_of(direction.y)};
@@ -76,8 +89,12 @@ class GridTurn {
     return true;
   }
 
+  float speed() const {
+    return mover_.row.empty() ? mover_.speed : std::min(mover_.speed, turn_.pushing->speed(mover_.row));
+  }
+
   std::int64_t length_of_tick() {
-    const float wanted = mover_.speed * turn_.seconds + turn_.motion.remainder.x;
+    const float wanted = speed() * turn_.seconds + turn_.motion.remainder.x;
     const std::int64_t length = to_subpixels(wanted);
     turn_.motion.remainder = {wanted - to_pixels(length), 0};
     return length;
@@ -90,26 +107,41 @@ class GridTurn {
                                                                                              way);
   }
 
+  // Also where all that is in the way gives way: that is the row from now on.
+  bool opens(IVec2 way) {
+    if (is_open(way)) return true;
+    if (way == IVec2{0, 0} || !turn_.pushing || mover_.strength == 0) return false;
+    CollisionBody body = turn_.moving.body;
+    body.at = turn_.pose.at;
+    auto row = turn_.pushing->before(body, Vec2(way * mover_.cell), turn_.moving.rules, mover_.strength);
+    if (!row) return false;
+    mover_.row = std::move(*row);
+    return !mover_.row.empty();
+  }
+
   // At a junction: what is pushed, and of two the turn; or else what was asked for a moment ago; or on.
   IVec2 next_heading() {
+    mover_.row.clear();
     const IVec2 across{mover_.pushed.x, 0}, down{0, mover_.pushed.y};
     const bool turns_first = mover_.heading.x != 0;
     const bool remembers = mover_.wanted != IVec2{0, 0} && mover_.since_wanted <= mover_.early_turn;
     for (const IVec2 way : {turns_first ? down : across, turns_first ? across : down})
-      if (is_open(way)) return way;
+      if (opens(way)) return way;
     if (remembers && is_open(mover_.wanted)) return mover_.wanted;
     if ((mover_.keeps_going || remembers) && is_open(mover_.heading)) return mover_.heading;
     return {0, 0};
   }
 
-  // To the next junction, or as far as it gets on the way there; how far, in subpixels.
-  std::int64_t leg(std::int64_t left) {
+  // To the next junction, or as far as it gets on the way there; how far, in subpixels. `left`, of the tick, is less for what is pushed.
+  std::int64_t leg(std::int64_t& left) {
     const OnLanes now = lanes();
     if (now.on_junction()) {
       mover_.heading = next_heading();
       if (mover_.heading == mover_.wanted) mover_.wanted = {0, 0};
       if (mover_.heading == IVec2{0, 0}) return 0;
-    } else {
+      if (speed() < mover_.speed)
+        left = static_cast<std::int64_t>(static_cast<float>(left) * (speed() / mover_.speed));
+    } else if (mover_.row.empty()) {
       turn_back_where_asked(now);
     }
     const bool across = mover_.heading.x != 0;
@@ -131,18 +163,42 @@ class GridTurn {
   }
 
   std::int64_t slide(std::int64_t length) {
-    turn_.moving.body.at = turn_.pose.at;
     const Vec2 by = Vec2(mover_.heading) * to_pixels(length);
+    if (mover_.row.empty()) {
+      if (slide_body(by)) return length;
+      // Something has come into its way: back to where it came from.
+      mover_.heading = mover_.heading * -1;
+      return 0;
+    }
+    if (slide_with_row(by)) return length;
+    // It waits there, or goes back with all that it pushes.
+    if (mover_.heading.x * mover_.pushed.x + mover_.heading.y * mover_.pushed.y < 0)
+      mover_.heading = mover_.heading * -1;
+    return 0;
+  }
+
+  // Whether it came all the way.
+  bool slide_body(Vec2 by) {
+    turn_.moving.body.at = turn_.pose.at;
     const BodyMoved moved = turn_.moving.world.slide(turn_.moving.body, by, turn_.moving.rules);
     const Vec2 gone = moved.at - turn_.pose.at;
     turn_.pose.at = moved.at;
     turn_.moving.body.at = moved.at;
     turn_.touching = turn_.moving.touching(moved);
-    const std::int64_t far = std::llabs(to_subpixels(gone.x)) + std::llabs(to_subpixels(gone.y));
-    if (far == length) return far;
-    // Something has come into its way: back to where it came from.
-    mover_.heading = mover_.heading * -1;
-    return 0;
+    return to_subpixels(gone.x) == to_subpixels(by.x) && to_subpixels(gone.y) == to_subpixels(by.y);
+  }
+
+  // The one that is ahead goes first. All the way, or not at all.
+  bool slide_with_row(Vec2 by) {
+    RowPushing& pushing = *turn_.pushing;
+    const Vec2 before = turn_.pose.at;
+    const auto row_goes = [&](Vec2 way) { return pushing.move(mover_.row, way, turn_.moving.rules); };
+    const bool first = pushing.is_ahead(mover_.row, before + middle_, by);
+    if (first && !row_goes(by)) return false;
+    if (slide_body(by) && (first || row_goes(by))) return true;
+    turn_.pose.at = turn_.moving.body.at = before;
+    if (first) row_goes(-by);
+    return false;
   }
 
   MoverTurn& turn_;

@@ -30,6 +30,16 @@ Vec2 way_of(Vec2 pushed, TopMover& mover) {
   return at_most_one_long(pushed);
 }
 
+// Of two ways that are pushed alike it keeps to the one that it faces.
+void face(Pose& pose, Vec2 pushed) {
+  const float x = std::abs(pushed.x), y = std::abs(pushed.y);
+  const bool faces_across = pose.facing == Direction::right || pose.facing == Direction::left;
+  if (x > y || (x == y && x > 0 && faces_across))
+    pose.facing = pushed.x < 0 ? Direction::left : Direction::right;
+  else if (y > 0)
+    pose.facing = pushed.y < 0 ? Direction::up : Direction::down;
+}
+
 }  // namespace
 
 void move_from_above(MoverTurn& turn, TopMover& mover) {
@@ -44,6 +54,7 @@ void move_from_above(MoverTurn& turn, TopMover& mover) {
   turn.moving.rules.slip = mover.slip;
   const BodyMoved moved = turn.move((motion.velocity + around.carried) * turn.seconds);
   motion.velocity = moved.kept(motion.velocity);
+  face(turn.pose, turn.intent.direction);
   if (turn.intent.direction.x != 0) turn.pose.mirrored = turn.intent.direction.x < 0;
 }
 

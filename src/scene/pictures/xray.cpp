@@ -144,15 +144,16 @@ class Xray {
   void draw_probes(const CollisionWorld& bodies, Entity entity, const Pose& pose, Vec2 at) {
     const Probes* const probes = world_.entities.find<Probes>(entity);
     if (!probes) return;
+    ProbeStand stand = stand_of(bodies, entity, pose);
+    stand.at = at;
     for (const auto& item : probes->all) {
       const bool found = finds_something(bodies, scene_.stage().categories(), item.value, entity, pose);
       const Colour colour = use(found ? probe_yes : probe_no);
       const Probe& probe = item.value;
       if (probe.is_ray())
-        draw_line(list_, layer_, Probe::placed(*probe.from, at, pose.mirrored),
-                  Probe::placed(*probe.to, at, pose.mirrored), colour);
+        draw_line(list_, layer_, Probe::placed(*probe.from, stand), Probe::placed(*probe.to, stand), colour);
       else
-        list_.outline(layer_, probe.box(at, pose.mirrored), colour);
+        list_.outline(layer_, probe.box(stand), colour);
     }
   }
 

@@ -185,6 +185,7 @@ void tell_meetings(Tick& tick) {
   tick.know_bodies();
   // What cues do is not known.
   tick.bodies_known = false;
+  find_tile_meetings(tick);
   tell_squeezed(tick);
   tick.memory.met.clear();
   find_meeters(tick);
@@ -196,9 +197,11 @@ void tell_meetings(Tick& tick) {
   tick.world.met.swap(now);
   for (std::size_t i = 0; i < now.size(); ++i)
     if (!holds(tick.world.met, now[i])) tell_part(tick, now[i]);
+  tell_tile_meetings(tick);
 }
 
 void part_removed(Tick& tick) {
+  std::erase_if(tick.world.met_tiles, [&tick](const MetTiles& met) { return tick.stage.removed(met.thing); });
   std::vector<MetPair>& pairs = tick.world.met;
   const auto is_over = [&tick](const MetPair& pair) {
     return tick.stage.removed(pair.first) || tick.stage.removed(pair.second);

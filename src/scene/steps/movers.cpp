@@ -5,6 +5,7 @@
 #include "scene/bodies/carrying.hpp"
 #include "scene/bodies/level_edges.hpp"
 #include "scene/bodies/pushing.hpp"
+#include "scene/bodies/row_pushing.hpp"
 #include "vole/world/sprite.hpp"
 
 namespace vole {
@@ -21,6 +22,7 @@ void move(Tick& tick, Entity thing, const Movers::Parts& parts, const Movers::Tu
   const Vec2 before = parts.pose.at;
   const Vec2 velocity = motion.velocity;
   Moving moving{solids.world(), solids.body(thing), solids.rules(thing, tick.stage.categories()), &solids};
+  RowPushing pushing(entities, solids, tick.stage.categories());
   MoverTurn work{parts.intent,
                  tick.stage.seconds_per_tick(),
                  moving,
@@ -31,7 +33,8 @@ void move(Tick& tick, Entity thing, const Movers::Parts& parts, const Movers::Tu
                  entities.find<Sprite>(thing),
                  entities.find<LevelEdge>(thing),
                  &tick.world.level,
-                 &entities};
+                 &entities,
+                 &pushing};
   turn(work);
   // What the mover itself has added is in it where nothing held the body.
   touching.came_with = touching.wall() || touching.ground || touching.ceiling ? velocity : motion.velocity;

@@ -17,6 +17,7 @@
 namespace vole {
 
 class LevelNow;
+class RowPushing;
 struct LevelEdge;
 struct Sprite;
 
@@ -33,6 +34,7 @@ struct MoverTurn {
   const LevelEdge* edge = nullptr;
   const LevelNow* level = nullptr;
   const Entities* entities = nullptr;
+  RowPushing* pushing = nullptr;  // what gives way from cell to cell
 
   // Where the box around its body is now.
   Rect box() const { return moving.body.box.moved_by(pose.at); }
