@@ -34,10 +34,18 @@ cmake --build build/clang
 ctest --test-dir build/clang --output-on-failure -j 2
 tests/fuzz/run.sh build/clang/tests/vole_fuzz 3
 
-step "Windows: games are built with mingw-w64 and played under wine, and end and look as the native ones do"
-scripts/try_for_windows.sh build/windows build/release
-
-step "browser: games as pages are played, and end and look as the native ones do"
-scripts/try_for_web.sh build/web build/release
+step "packages, for the three systems beside each other: for Linux they are played where nothing is installed, for Windows under wine, as \
+pages in a browser, and end and look as the native ones do"
+for system in linux windows web; do
+  scripts/try_for_$system.sh build/$system build/release >build/$system.log 2>&1 &
+  eval "work_$system=$!"
+done
+failed=""
+for system in linux windows web; do
+  eval "wait \$work_$system" || failed="$failed $system"
+  step "$system"
+  cat build/$system.log
+done
+[ -z "$failed" ] || { echo "failed:$failed" >&2; exit 1; }
 
 step "done"

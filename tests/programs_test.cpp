@@ -205,7 +205,7 @@ TEST_CASE("random programs come to the same whether they are restored and wound 
   const vole::TickInput still(controls);
   constexpr std::int64_t length = 48;
   std::int64_t restores = 0;
-  for (int round = 0; round < cases(60); ++round) {
+  for (int round = 0; round < cases(60, 20); ++round) {
     CAPTURE(round);
     Programmed::program.clear();
     for (std::uint32_t i = 4 + chance.below(30); i > 0; --i)

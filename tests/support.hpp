@@ -54,8 +54,12 @@ int below(vole::Random& chance, int count);
 // The sides of a tile: half of the time those of a square.
 vole::IVec2 some_sides(vole::Random& chance);
 
-// How many random cases a test tries: `usual`, times VOLE_TIMES when that is in the environment, for long runs.
-int cases(int usual);
+// How many random cases a test tries: `usual`, times VOLE_TIMES when that is in the environment, for long runs. Under sanitizers,
+// where each takes ten times as long, `sanitized`: what they look for is found in fewer.
+int cases(int usual, int sanitized);
+inline int cases(int usual) {
+  return cases(usual, usual);
+}
 
 // How often this program has called operator new.
 std::int64_t allocations_so_far();
