@@ -109,7 +109,7 @@ TEST_CASE("what the search reaches, a mind gets to nearly always, in any level; 
   const std::vector<std::string> abilities{"", ", climb = 60", ", air_jumps = 1", ", acceleration = 4000",
                                            ", speed = 140, step_up = 5"};
   int tried = 0, arrived = 0;
-  for (int round = 0; round < cases(10, 4); ++round) {
+  for (int round = 0; round < cases(10); ++round) {
     Rows rows = rows_of_shelves(chance, 22, "###===H");
     rows[12][3] = rows[13][3] = rows[14][3] = '.';
     const std::string& numbers = abilities[static_cast<std::size_t>(round) % abilities.size()];
