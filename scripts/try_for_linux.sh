@@ -77,7 +77,7 @@ trap 'kill $server 2>/dev/null || true' EXIT
 for attempt in $(seq 50); do xdotool getdisplaygeometry >/dev/null 2>&1 && break; sleep 0.2; done
 for game in allotment milkround towpath; do
   folder=$(cd "$system" && echo games/"$game"-*-linux)
-  in_system DISPLAY="$DISPLAY" chroot "$shown" "/$folder/$game" --ticks 180 >"$out/$game.txt" 2>&1 &
+  in_system DISPLAY="$DISPLAY" chroot "$shown" "/$folder/$game" --ticks 480 >"$out/$game.txt" 2>&1 &
   started=$!
   window=$(timeout 20 xdotool search --sync --onlyvisible --class '.' | head -n 1) || true
   if wait $started && [ -n "$window" ]; then
