@@ -13,9 +13,7 @@ namespace {
 
 // All that a box passes on its way along an axis.
 Rect passed(const Rect& box, Vec2 by) {
-  const Rect there = box.moved_by(by);
-  const Vec2 first{std::min(box.left(), there.left()), std::min(box.top(), there.top())};
-  return {first, Vec2{std::max(box.right(), there.right()), std::max(box.bottom(), there.bottom())} - first};
+  return box.joined_with(box.moved_by(by));
 }
 
 bool has(const RowPushing::Row& row, Entity thing) {

@@ -64,25 +64,23 @@ class TileContact {
   const QueryFilter& asked() const { return asked_; }
 
   // Keeps the first that it came to, of all and of those that are meant.
-  void look_at(IVec2 cell, std::uint8_t category, bool meant) {
-    const CellForm* const form = grid_.form(cell.x, cell.y);
-    if (!form) return;
+  void look_at(IVec2 cell, const CellForm& form, std::uint8_t category, bool meant) {
     const Vec2 corner(cell * grid_.cell());
     const bool holds_it = (blocks_ >> category & 1u) != 0;
     body_.visit_shapes([&](const Shape& shape, std::uint32_t place) {
       const bool held = holds_it && body_.use_of(place) == BodyUse::solid;
-      const bool one_way = form->one_way != OneWay::no;
+      const bool one_way = form.one_way != OneWay::no;
       // Through a one-way tile it goes, where that does not hold it.
       if (one_way && !held) return;
       if (!one_way) {
-        const ShapeHit hit = sweep_shape(shape, body_.at - motion_, motion_, form->shape(), corner);
+        const ShapeHit hit = sweep_shape(shape, body_.at - motion_, motion_, form.shape(), corner);
         if (hit.hit) return keep(hit.when, meant, {cell, hit.normal, hit.point, 0});
       }
-      const ShapeGap gap = gap_between(shape, body_.at, form->shape(), corner);
+      const ShapeGap gap = gap_between(shape, body_.at, form.shape(), corner);
       const TileMeeting meeting{cell, gap.normal, gap.point, 0};
-      if (!touches_side(shape.bounds().moved_by(body_.at), form->shape().bounds().moved_by(corner))) return;
+      if (!touches_side(shape.bounds().moved_by(body_.at), form.shape().bounds().moved_by(corner))) return;
       if (gap.distance < (held ? static_cast<double>(touching_distance) : 0)) {
-        if (is_on_side(*form, gap)) keep(1 - depth(gap), meant, meeting);
+        if (is_on_side(form, gap)) keep(1 - depth(gap), meant, meeting);
       } else if (held && gap.distance < static_cast<double>(reach_)) {
         keep(after_all + gap.distance, meant, meeting);
       }
@@ -145,7 +143,7 @@ std::optional<TileMeeting> met_tile(Tick& tick, Entity thing, const TileSelector
   const std::span<const std::uint8_t> categories = solids.tile_categories();
   for (const BodyOrCell& each : found)
     if (const CellForm* const form = tick.world.level.solid().form(each.cell.x, each.cell.y))
-      contact.look_at(each.cell,
+      contact.look_at(each.cell, *form,
                       form->category < categories.size() ? categories[form->category] : form->category,
                       is_meant(tick.world.level, each.cell, tiles));
   return contact.meets() ? std::optional(contact.meeting()) : std::nullopt;
