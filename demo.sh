@@ -26,7 +26,7 @@ vole=build/demo/cli/vole
 if [ "$headless" = no ]; then
   echo "(Two more games: build/demo/examples/milkround/milkround is driven with the arrow keys, Space rings the bell;"
   echo " build/demo/examples/towpath/towpath jumps with Space.)"
-  echo "Arrow keys or A and D walk, Space jumps, Down or S digs, Enter starts, Escape goes back to the title, F11 fills the screen."
+  echo "Arrow keys or A and D walk, Space jumps, Down or S digs, Enter starts, Escape pauses, F11 fills the screen."
   exec "$game"
 fi
 

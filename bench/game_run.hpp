@@ -22,7 +22,7 @@ struct GameRun {
 
   void enter(std::string_view scene) {
     simulation.ask_for(scene);
-    simulation.enter();
+    simulation.make_change();
   }
 };
 

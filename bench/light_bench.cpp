@@ -34,7 +34,7 @@ struct LitScene : AllotmentRun {
   }
   void draw() {
     list.start(project.canvas);
-    simulation.draw(list, 1);
+    simulation.pile().draw(list, 1);
     list.sort();
     raster.draw(list, canvas);
     benchmark::DoNotOptimize(canvas.row(0));

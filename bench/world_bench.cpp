@@ -70,9 +70,9 @@ void picture(benchmark::State& state) {
   vole::Raster raster;
   vole::Image canvas(beds().project.canvas);
   for ([[maybe_unused]] auto round : state) {
-    canvas.fill(beds().simulation.sky());
+    canvas.fill(beds().simulation.pile().sky());
     list.start(beds().project.canvas);
-    beds().simulation.draw(list, 0.5f);
+    beds().simulation.pile().draw(list, 0.5f);
     list.sort();
     raster.draw(list, canvas);
   }

@@ -28,7 +28,7 @@ NODE_PATH=${NODE_PATH:+$NODE_PATH:}/usr/share/nodejs em++ -std=c++20 -O2 -DNDEBU
   -Iexamples/towpath/src -I"$native/examples/towpath/towpath_scenes_names" \
   -Iexamples/milkround/src -I"$native/examples/milkround/milkround_scenes_names" -isystem "$libraries/../headers" \
   tests/web/same_bits.cpp examples/towpath/src/towpath.cpp examples/milkround/src/end.cpp \
-  examples/milkround/src/milkround.cpp examples/milkround/src/round.cpp examples/milkround/src/title.cpp examples/milkround/src/village.cpp \
+  examples/milkround/src/milkround.cpp examples/milkround/src/pause.cpp examples/milkround/src/round.cpp examples/milkround/src/title.cpp examples/milkround/src/village.cpp \
   "$libraries/libvole.a" -sSINGLE_FILE -sALLOW_MEMORY_GROWTH=1 \
   --embed-file examples/towpath@/towpath --embed-file examples/milkround@/milkround -o "$out/same_bits.js"
 node "$out/same_bits.js" /towpath 36000 /milkround >"$out/same_bits.web"

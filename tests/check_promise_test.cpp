@@ -208,7 +208,7 @@ std::string why_it_fails(const vole::Game& game, const std::string& folder, cons
     simulation.ask_for(scene);
     vole::TickInput input(*files.controls);
     for (int tick = 0; tick < 300; ++tick) {
-      if (simulation.change()) simulation.enter();
+      if (simulation.change()) simulation.make_change();
       for (auto& action : input.players[0].actions) {
         const bool was = action.held;
         action.held = chance.below(20) == 0 ? !was : was;

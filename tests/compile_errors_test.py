@@ -25,9 +25,16 @@ mistakes = [
     (CUES % 'cues.when_event("a", "step", [](vole::Stage&) {});', "a handler of when_event takes", 15),
     (CUES % "cues.every(1, [](int) {});", "a handler of every takes", 15),
     (GATE + SCENE % 'void tick(vole::Stage& stage) override { stage.leave_for("end", Gate{}); }',
-     "what the scene is entered with is not described", 15),
+     "what is handed from scene to scene is not described", 15),
     (GATE + DESCRIBED + SCENE % "" + "void f(vole::Stage& stage) { stage.leave_for<Wall>(Gate{}); }",
      "this scene expects nothing: write in its class what it expects", 15),
+    (GATE + DESCRIBED + SCENE % "" + "void f(vole::Stage& stage) { stage.open<Wall>(Gate{}); }",
+     "this scene expects nothing: write in its class what it expects", 15),
+    (GATE + DESCRIBED + SCENE % "" + "void f(vole::Cues& cues) { cues.when_closed<Wall>([](vole::Stage&, const Gate&) {}); }",
+     "this scene hands nothing back: write in its class what it does", 15),
+    (GATE + DESCRIBED + SCENE % "public: using Result = Gate;" +
+     "struct Door {};\nvoid f(vole::Cues& cues) { cues.when_closed<Wall>([](vole::Stage&, const Door&) {}); }",
+     "a handler of when_closed takes", 15),
     ("struct Gate { int* speed = nullptr; };\n" + DESCRIBED + 'void f(vole::Game& game) { game.knows<Gate>("gate"); }',
      "a field of this type can be neither read nor saved", 36),
 ]

@@ -93,7 +93,7 @@ struct Streets {
     simulation = std::make_unique<vole::Simulation>(
         game, vole::SimulationSetting{*catalog, kinds, std::make_shared<const vole::Controls>()}, 1);
     simulation->ask_for("street");
-    simulation->enter();
+    simulation->make_change();
   }
   ~Streets() { in_street = nullptr; }
   std::string tick(std::function<void(Stage&)> work) {
@@ -283,16 +283,16 @@ TEST_CASE("what a scene hands over is what the next expects, or is refused with 
   // The change waits for its turn, and is part of the state until then.
   const vole::Snapshot waiting = streets.simulation->snapshot();
   const std::string written = streets.simulation->to_toml();
-  streets.simulation->enter();
+  streets.simulation->make_change();
   const auto paid = [&] { return dynamic_cast<const Shop&>(streets.simulation->running()->scene()).paid; };
   CHECK(paid() == 7);
   CHECK(has(error_of([&] { streets.simulation->stage().argument<Note>(); }, streets.folder), "was given a"));
   streets.simulation->restore(waiting);
   CHECK(streets.simulation->scene_name() == "street");
-  streets.simulation->enter();
+  streets.simulation->make_change();
   CHECK(paid() == 7);
   streets.simulation->restore_toml(vole::parse_toml(written, "state"));
-  streets.simulation->enter();
+  streets.simulation->make_change();
   CHECK(paid() == 7);
 }
 
@@ -301,7 +301,7 @@ TEST_CASE("a checksum is of the last tick, whether the next scene has been enter
   streets.tick([](Stage&) {});
   streets.tick([](Stage& stage) { stage.leave_for("shop"); });
   const std::uint64_t before = streets.simulation->checksum();
-  streets.simulation->enter();
+  streets.simulation->make_change();
   CHECK(streets.simulation->checksum() == before);
   streets.simulation->tick({});
   CHECK(streets.simulation->checksum() != before);

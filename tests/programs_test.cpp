@@ -216,7 +216,7 @@ TEST_CASE("random programs come to the same whether they are restored and wound 
     const auto begin = [&] {
       auto simulation = std::make_unique<vole::Simulation>(game, setting, seed);
       simulation->ask_for("patch");
-      simulation->enter();
+      simulation->make_change();
       return simulation;
     };
     std::vector<std::uint64_t> checksums;

@@ -71,7 +71,8 @@ class Reference {
       }
       case DrawItem::Type::tiles:
         return tile(item.tiles, list.corner(item.layer), at);
-      case DrawItem::Type::lighting:  // has a test of its own
+      case DrawItem::Type::lighting:  // these have tests of their own
+      case DrawItem::Type::blur:
         break;
     }
     return vole::clear;

@@ -6,8 +6,10 @@
 #include "support.hpp"
 #include "towpath.hpp"
 #include "vole/app/project.hpp"
+#include "vole/app/session.hpp"
 #include "vole/app/simulation.hpp"
 #include "vole/app/state_difference.hpp"
+#include "vole/base/names.hpp"
 #include "vole/input/input_reader.hpp"
 #include "vole/input/recording.hpp"
 #include "vole/world/motion.hpp"
@@ -49,7 +51,7 @@ struct Played {
   template <class See>
   void play_to(vole::Simulation& in, std::int64_t tick, const See& see) const {
     while (in.ticks() < tick) {
-      if (in.change()) in.enter();
+      if (in.change()) in.make_change();
       in.tick(inputs[static_cast<std::size_t>(in.ticks())]);
       see(in.ticks(), in.checksum());
     }
@@ -77,7 +79,7 @@ void play_and_draw(vole::Simulation& simulation, const std::vector<vole::TickInp
     for (std::size_t tick = 500; tick < 503 && !simulation.change(); ++tick) {
       simulation.tick(inputs[tick]);
       list.start({320, 180});
-      simulation.draw(list, 0.5f);
+      simulation.pile().draw(list, 0.5f);
     }
   } catch (const std::exception&) {
   }
@@ -121,6 +123,98 @@ TEST_CASE("a snapshot of any tick of a shipped run goes on to the same end in a 
                        [&](std::int64_t at, std::uint64_t sum) {
                          REQUIRE(sum == checksums[static_cast<std::size_t>(at)]);
                        });
+    }
+  }
+}
+
+namespace {
+
+// The inputs of a run with pauses of random lengths in between, at random ticks.
+std::vector<vole::TickInput> with_pauses(const Played& played, vole::Random& chance, int& pauses) {
+  const auto press = [](vole::TickInput& input) {
+    const std::size_t index = vole::index_named(input.controls()->actions, "pause");
+    input.players[0].actions[index].presses = 1;
+  };
+  std::vector<vole::TickInput> inputs;
+  const auto simulation = played.fresh();
+  simulation->ask_for(played.project.first_scene.value);
+  const auto tick = [&](const vole::TickInput& input) {
+    if (simulation->change()) simulation->make_change();
+    inputs.push_back(input);
+    simulation->tick(input);
+    if (simulation->change()) simulation->make_change();
+  };
+  for (const vole::TickInput& recorded : played.inputs) {
+    vole::TickInput input = recorded;
+    const bool tries = chance.chance(0.01f) && simulation->pile().size() == 1;
+    if (tries) press(input);
+    tick(input);
+    if (!tries || simulation->scene_name() != "pause") continue;
+    ++pauses;
+    for (vole::TickInput::Player& player : input.players)
+      for (auto& action : player.actions) action = {action.held, 0, 0};
+    for (std::uint32_t i = 0; i < chance.below(20); ++i) tick(input);
+    press(input);
+    tick(input);
+    REQUIRE(simulation->pile().size() == 1);
+  }
+  return inputs;
+}
+
+}  // namespace
+
+TEST_CASE(
+    "a shipped run with pauses comes to the same things, and is kept and restored in the middle of all of "
+    "them") {
+  for (const std::string& file : shipped_runs()) {
+    CAPTURE(file);
+    Played played(file);
+    played.start();
+    played.play_to(*played.simulation, played.recording.ticks);
+    const std::string end = played.simulation->running()->world().entities.to_toml();
+    vole::Random chance(11);
+    int pauses = 0, restores = 0;
+    played.inputs = with_pauses(played, chance, pauses);
+    CHECK(pauses > 10);
+    auto straight = played.fresh(), restored = played.fresh();
+    for (vole::Simulation* each : {straight.get(), restored.get()})
+      each->ask_for(played.project.first_scene.value);
+    for (const vole::TickInput& input : played.inputs) {
+      for (vole::Simulation* each : {straight.get(), restored.get()}) {
+        if (each->change()) each->make_change();
+        each->tick(input);
+      }
+      const bool between = restored->pile().size() > 1 || restored->pile().transition();
+      if (!chance.chance(between ? 0.2f : 0.01f)) continue;
+      auto other = played.fresh();
+      if (chance.chance(0.2f))
+        other->restore_toml(vole::parse_toml(restored->to_toml(), "state"));
+      else
+        other->restore(restored->snapshot());
+      restored = std::move(other);
+      REQUIRE(restored->checksum() == straight->checksum());
+      ++restores;
+    }
+    CHECK(restores > 20);
+    CHECK(restored->checksum() == straight->checksum());
+    CHECK(restored->running()->world().entities.to_toml() == end);
+  }
+}
+
+TEST_CASE("every scene of every example is begun with by its name") {
+  for (const char* id : {"allotment", "milkround", "towpath"}) {
+    const vole::Game game = game_of(id);
+    for (const vole::SceneType& type : game.scenes().all()) {
+      CAPTURE(id, type.name);
+      vole::Options options;
+      options.first.scene = type.name;
+      vole::HeadlessHost host(60);
+      vole::Session session(game, vole::read_project(source_folder() + "/examples/" + id + "/game.toml"),
+                            options, host);
+      for (int i = 0; i < 30; ++i) session.tick();
+      CHECK(session.scene_name() == type.name);
+      CHECK_FALSE(session.draw(1).empty());
+      CHECK(session.trouble().empty());
     }
   }
 }
@@ -235,7 +329,7 @@ TEST_CASE("a broken state file is refused at its place, and changes nothing") {
   const auto has = [](const std::string& text, const std::string& part) {
     return text.find(part) != std::string::npos;
   };
-  CHECK(has(with("format = 1", "format = 7"), "is not a state that this build reads"));
+  CHECK(has(with("format = 2", "format = 7"), "is not a state that this build reads"));
   CHECK(has(with("scene = \"beds\"", "scene = \"bedss\""), "no scene \"bedss\"; did you mean \"beds\"?"));
   CHECK(has(with("gathered = ", "gatherd = "), "unknown key \"gatherd\"; did you mean \"gathered\"?"));
   CHECK(has(with("velocity = [", "velocity = [1, "), "a list of 2 numbers wanted here"));
@@ -243,9 +337,9 @@ TEST_CASE("a broken state file is refused at its place, and changes nothing") {
   CHECK(has(with("\npose = [", "\npsoe = ["), "no component \"psoe\"; did you mean \"pose\"?"));
   CHECK(has(with("\npose = [0, ", "\npose = ["), "\"pose\" of this thing is not in [entities.order]"));
   CHECK(has(with("\npose = [", "\npose = [99999, "), "thing 99999 has no \"pose\""));
-  CHECK(has(with("\n[world]", "\n[word]"), "unknown key \"word\"; did you mean \"world\"?"));
+  CHECK(has(with("\n[scenes.world]", "\n[scenes.word]"), "unknown key \"word\"; did you mean \"world\"?"));
   CHECK(has(with("\nfree = [", "\nfree = [7, "), "\"free\" is not a list of the indices"));
-  CHECK(has(with("\n[scene_state]", "\n[scene_stat]"),
+  CHECK(has(with("\n[scenes.scene_state]", "\n[scenes.scene_stat]"),
             "unknown key \"scene_stat\"; did you mean \"scene_state\"?"));
   CHECK(has(with("chance = \"", "chance = \"x"), "hexadecimal digits in quotes wanted here"));
   CHECK(has(with("velocity = [", "velocity = [true, "), "a list of 2 numbers wanted here"));

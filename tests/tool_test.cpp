@@ -439,7 +439,8 @@ TEST_CASE("a game prints values and writes its state after the ticks that are as
   const vole::TomlValue state = vole::read_toml(folder.path("then.toml"));
   CHECK(state.find("ticks")->whole == 200);
   const vole::TomlValue* vole = nullptr;
-  for (const vole::TomlValue& thing : state.find("entities")->find("things")->items)
+  for (const vole::TomlValue& thing :
+       state.find("scenes")->items.at(0).find("entities")->find("things")->items)
     if (const vole::TomlValue* const kind = thing.find("kind"))
       if (!vole && kind->find("name") && kind->find("name")->text == "vole") vole = &thing;
   REQUIRE(vole);
@@ -555,7 +556,7 @@ TEST_CASE(
   const Ran one = vole_in(folder, "recording " + as_word(shipped));
   CAPTURE(one.output);
   CHECK(one.code == 0);
-  CHECK(has(one.output, "2295 ticks (38 s), seed 7"));
+  CHECK(has(one.output, "2409 ticks (40 s), seed 7"));
   CHECK(has(one.output, "start: pressed 26 times\n"));
   CHECK(has(one.output, "walk: pushed for "));
   // The same, with one press of the jump a little later.
@@ -575,7 +576,7 @@ TEST_CASE(
   CHECK(has(two.output, "  vole 0, side_mover.now.rising: true and false\n"));
   const Ran alike = run_command(game + " --replay " + as_word(shipped) + " --compare " + as_word(shipped));
   CHECK(alike.code == 0);
-  CHECK(has(alike.output, "alike for 2295 ticks\n"));
+  CHECK(has(alike.output, "alike for 2409 ticks\n"));
   // Cut short, of another game, of another version of the format, or none at all.
   folder.write("cut.run", text.substr(0, text.size() / 2));
   CHECK(vole_in(folder, "recording cut.run").code == 1);

@@ -44,34 +44,37 @@ for way in gl plain; do
   sleep 1
   shot "$way-title"
   press Return
-  sleep 0.5
+  sleep 1
   press Right 0.7
   press space 0.3
   shot "$way-beds"
   press Escape
   sleep 0.5
+  shot "$way-pause"
+  press Return
+  sleep 1
   shot "$way-title-again"
   if [ "$way" = gl ]; then
     # The whole way: to the right until the shed is reached, and past the lever and its gate out of the cellar.
     press Return
-    sleep 0.3
+    sleep 0.9
     press Right 6
-    sleep 0.3
+    sleep 1
     shot "$way-cellar"
     press Right 6
-    sleep 0.3
+    sleep 1
     shot "$way-finish"
   fi
   kill "$player"  # asks for the end: what was played is saved, and the exit code tells of the signal
   code=0
   wait "$player" || code=$?
   [ "$code" = 143 ] || { cat "$pictures/$way.log"; echo "the game ended with $code"; exit 1; }
-  for picture in title beds title-again; do
+  for picture in title beds pause title-again; do
     count=$(colours "$pictures/$way-$picture.png")
     [ "$count" -gt 12 ] || { echo "$way-$picture.png has only $count colours"; exit 1; }
   done
   # The keys arrived: start, walk and jump are in what was recorded.
-  for word in 'start +' 'walk 100' 'jump +' 'title +'; do
+  for word in 'start +' 'walk 100' 'jump +' 'pause +'; do
     grep -q "$word" "$pictures/$way.run" || { echo "\"$word\" was not recorded"; cat "$pictures/$way.run"; exit 1; }
   done
   "$game" --headless --replay "$pictures/$way.run" --shot "$pictures/$way-end.png" >"$pictures/$way.log"

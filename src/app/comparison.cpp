@@ -19,13 +19,13 @@ class PlayedRun {
         simulation_(game,
                     {files_.catalog, files_.kinds, files_.controls, project.canvas, project.ticks_per_second},
                     replay_.seed()) {
-    simulation_.ask_for(project.first_scene.value, project.first_scene.where);
+    ask_for(simulation_, game, project, replay_.first());
   }
 
   std::int64_t length() const { return replay_.length(); }
   // What is done in the tick. A scene that is left as soon as it is entered has a tick, as where it is played.
   const TickInput& tick() {
-    if (simulation_.change()) simulation_.enter();
+    if (simulation_.change()) simulation_.make_change();
     const TickInput& input = replay_.next();
     simulation_.tick(input);
     return input;

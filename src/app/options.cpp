@@ -106,6 +106,8 @@ std::string wrong_together(const Options& options) {
     return "--record would replace the recording that is replayed: choose another name";
   if (!options.replay.empty() && options.seed)
     return "--replay and --seed exclude each other: the recording has its seed";
+  if (!options.replay.empty() && !options.first.empty())
+    return "--replay and --scene or --with exclude each other: the recording says what it begins with";
   if (!options.compare.empty() && options.replay.empty()) return "--compare needs --replay FILE";
   return {};
 }
@@ -114,6 +116,16 @@ std::vector<OptionWord> options_of_games(Options& options) {
   return {
       flag("--headless", options.headless, "Run without a window, as fast as it goes"),
       whole_option<std::int64_t>("--ticks", 0, most_ticks_of_run, options.ticks, "End after this many ticks"),
+      {"--scene", "NAME", Value::needed, "Begin with this scene instead of the first",
+       [&options](const std::string& value) {
+         options.first.scene = value;
+         return value.empty() ? std::string("the name of a scene is wanted, and it is empty") : std::string();
+       }},
+      {"--with", "TOML", Value::needed, "What that scene is handed, as 'round = 3'",
+       [&options](const std::string& value) {
+         options.first.with = value;
+         return std::string();
+       }},
       {"--shot", "FILE[@TICK]", Value::needed,
        "Save a picture of a tick, or of the end; may be given more than once",
        [&options](const std::string& value) { return take_shot(value, "picture.png@120", options.shots); }},

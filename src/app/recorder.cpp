@@ -33,12 +33,16 @@ void expect_recording_of(const Project& project, const Recording& recording, con
                 "record it again with --record");
 }
 
-Recorder::Recorder(const Project& project, std::uint64_t seed, const Controls& controls) : writer_(controls) {
+Recorder::Recorder(const Project& project, std::uint64_t seed, const Controls& controls,
+                   const FirstScene& first)
+    : writer_(controls) {
   recording_.game = project.id.value;
   recording_.game_version = project.version.value;
   recording_.vole_version = version;
   recording_.seed = static_cast<std::int64_t>(seed);
   recording_.ticks_per_second = project.ticks_per_second;
+  if (!first.scene.empty()) recording_.scene = first.scene;
+  if (!first.with.empty()) recording_.with = first.with;
 }
 
 void Recorder::add_checkpoint(std::int64_t ticks, std::uint64_t checksum) {

@@ -3,13 +3,16 @@
 namespace vole {
 
 void SceneLoading::begin(std::string_view scene) {
-  wanted_ = wanted_by_scene(groups_, scene, catalog_);
-  preload_ = Preload(catalog_, wanted_);
+  preload_ = Preload(catalog_, wanted_by_scene(groups_, scene, catalog_));
   under_way_ = true;
 }
 
-void SceneLoading::drop_unwanted() const {
-  if (!groups_.groups.empty()) vole::drop_unwanted(groups_, wanted_, catalog_);
+void SceneLoading::drop_unwanted(const std::vector<std::string>& scenes) const {
+  if (groups_.groups.empty()) return;
+  std::vector<WantedAsset> wanted;
+  for (const std::string& scene : scenes)
+    for (WantedAsset& asset : wanted_by_scene(groups_, scene, catalog_)) wanted.push_back(std::move(asset));
+  vole::drop_unwanted(groups_, wanted, catalog_);
 }
 
 }  // namespace vole

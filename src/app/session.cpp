@@ -68,6 +68,7 @@ Session::Session(Game game, Project project, Options options, Host& host)
       canvas_(project_.canvas),
       progress_said_(Clock::now()) {
   expect_outputs(options_);
+  const FirstScene first = replay_ ? replay_->first() : options_.first;
   bindings_.gather().count_presses_of(xray_key());
   if (host_.shows() && !replay_) {
     Report wrong;
@@ -75,15 +76,15 @@ Session::Session(Game game, Project project, Options options, Host& host)
     trouble_.print(wrong.problems());
     simulation_.use(bindings_.controls());
   }
-  if (!options_.record.empty()) recorder_.emplace(project_, seed_, *recorded_);
+  if (!options_.record.empty()) recorder_.emplace(project_, seed_, *recorded_, first);
   // Files must not change during a run that is recorded or replayed.
   if (host_.shows() && !replay_ && !recorder_) files_.watch();
   if (host_.shows() && recorder_)
     fmt::print(stderr,
                "recording to {}: files that change are taken over by the next start, not while it lasts\n",
                options_.record);
-  simulation_.ask_for(project_.first_scene.value, project_.first_scene.where);
-  begin_loading();
+  ask_for(simulation_, game_, project_, first);
+  begin_change();
   // A wrong name is an error while the game starts; from here on it is shown and can be fixed.
   if (files_.watched()) files_.catalog.use_stand_ins();
   write_due();
@@ -91,14 +92,16 @@ Session::Session(Game game, Project project, Options options, Host& host)
 
 Session::~Session() = default;
 
-void Session::begin_loading() {
-  // What is held here is not a press there.
-  bindings_.gather().release_all();
+void Session::begin_change() {
+  const SceneChange& change = *simulation_.change();
   scene_problems_.clear();
-  loading_.begin(simulation_.change()->scene);
+  if (change.how == SceneChange::How::closes) return make_change();
+  // What is held here is not a press there. Under a scene that opens all goes on as it was.
+  if (change.how == SceneChange::How::leaves) bindings_.gather().release_all();
+  loading_.begin(change.scene);
   if (!host_.shows())
     while (!loading_.complete() && end_signal() == 0) loading_.step();
-  if (loading_.complete()) enter();
+  if (loading_.complete()) make_change();
 }
 
 // As much as there is time for between two pictures, so that the bar moves.
@@ -106,13 +109,13 @@ void Session::go_on_loading() {
   const auto start = Clock::now();
   while (!loading_.complete() && Clock::now() - start < std::chrono::milliseconds(10))
     survive([this] { loading_.step(); });
-  if (loading_.complete()) survive([this] { enter(); });
+  if (loading_.complete()) survive([this] { make_change(); });
 }
 
-void Session::enter() {
+void Session::make_change() {
   loading_.end();
-  simulation_.enter();
-  loading_.drop_unwanted();
+  simulation_.make_change();
+  loading_.drop_unwanted(simulation_.pile().names());
 }
 
 template <class Work>
@@ -148,7 +151,7 @@ void Session::tick() {
                ticks());
     save_recording();
   }
-  if (simulation_.change()) survive([this] { begin_loading(); });
+  if (simulation_.change()) survive([this] { begin_change(); });
   write_due();
 }
 
@@ -252,15 +255,17 @@ void Session::show_trouble() {
 }
 
 const Image& Session::draw(float share) {
-  list_.start(project_.canvas);
-  if (loading()) {
+  // Where a scene is shown until the next has what it needs, the bar lies over it.
+  const SceneChange* const next = loading() ? simulation_.change() : nullptr;
+  const bool waits_in_the_dark = next && next->how == SceneChange::How::leaves &&
+                                 next->transition.look == Transition::Look::cut && !next->stays_seen;
+  if (simulation_.running() && !waits_in_the_dark)
+    survive(
+        [&] { picture_.draw(simulation_, game_, files_.catalog, share, xray_ | stage().xray(), canvas_); });
+  else
     canvas_.fill({0x1b, 0x1a, 0x26, 0xff});
-    draw_progress(list_, loading_.done(), loading_.total());
-  } else {
-    canvas_.fill(simulation_.sky());
-    if (!simulation_.half_entered()) survive([&] { simulation_.draw(list_, share, xray_ | stage().xray()); });
-  }
-  list_.end_view();
+  list_.start(project_.canvas);
+  if (loading()) draw_progress(list_, loading_.done(), loading_.total());
   trouble_.draw(list_);
   list_.sort();
   raster_.draw(list_, canvas_);
@@ -277,8 +282,8 @@ Report Session::refresh() {
   simulation_.recompile_kinds(kinds);
   scene_problems_ = kinds.problems();
   trouble_.forget();
-  // A scene that could not begin with the last files may begin with the new ones.
-  if (simulation_.half_entered()) survive([this] { simulation_.enter_again(); });
+  // A scene that could not come with the last files may come with the new ones.
+  if (simulation_.ask_again() && !loading() && simulation_.change()) survive([this] { begin_change(); });
   trouble_.print(refreshed.report.problems());
   trouble_.print(scene_problems_);
   show_trouble();

@@ -5,6 +5,7 @@
 #include <stdexcept>
 #include <utility>
 
+#include "scene/handed_state.hpp"
 #include "vole/base/output_files.hpp"
 #include "vole/base/reading.hpp"
 #include "vole/base/state.hpp"
@@ -18,60 +19,93 @@ Simulation::Simulation(const Game& game, const SimulationSetting& setting, std::
     : game_(game),
       binding_{setting.catalog, game.types(), game.tracks()},
       kinds_(setting.kinds, binding_),
-      stage_setting_{kinds_, game.scenes(), setting.controls, setting.canvas, setting.ticks_per_second},
+      stage_setting_{kinds_,
+                     game.scenes(),
+                     setting.controls,
+                     setting.canvas,
+                     setting.ticks_per_second,
+                     make_scene_caches(),
+                     &game.transitions()},
+      pile_(stage_setting_, game.steps()),
       chance_(seed),
       history_(seed) {}
 
 void Simulation::ask_for(std::string_view scene, const FilePosition& asked) {
   const SceneType& type = game_.scenes().get(scene, asked);
-  first_ = SceneChange{type.name, type.given};
+  first_ = SceneChange{SceneChange::How::leaves, type.name, type.given, {}, false};
+}
+
+void Simulation::ask_for(std::string_view scene, SceneArgument argument, const FilePosition& asked) {
+  ask_for(scene, asked);
+  first_->handed = game_.scenes().argument_for(game_.scenes().get(scene), std::move(argument));
 }
 
 const SceneChange* Simulation::change() const {
-  if (running_) return running_->change();
-  return first_ ? &*first_ : nullptr;
+  return first_ ? &*first_ : pile_.change();
 }
 
-std::unique_ptr<RunningScene> Simulation::make(std::string_view scene, SceneArgument argument,
-                                               std::uint64_t seed) const {
-  return std::make_unique<RunningScene>(stage_setting_, game_.steps(), game_.scenes().get(scene),
-                                        std::move(argument), seed);
-}
-
-void Simulation::enter() {
+void Simulation::make_change() {
   const SceneChange* const due = change();
   if (!due) return;
   // Before chance is drawn from for the next scene: see checksum().
   const std::uint64_t ended = checksum();
-  std::unique_ptr<RunningScene> next = make(due->scene, due->argument, chance_.next_wide());
-  if (running_) running_->leave();
-  history_ = ended;
+  const Snapshot before = snapshot();
+  const SceneChange asked = *due;
+  const std::size_t asking = first_ ? 0 : pile_.asking();
+  try {
+    const std::uint64_t seed =
+        asking == 0 && asked.how == SceneChange::How::leaves ? chance_.next_wide() : passing_seed();
+    if (first_)
+      pile_.begin(game_.scenes().get(asked.scene), asked.handed, seed);
+    else
+      pile_.make_change(seed);
+  } catch (const std::exception&) {
+    undo_change(before);
+    failed_ = asked;
+    failed_for_ = asking;
+    throw;
+  }
+  failed_.reset();
   first_.reset();
-  running_ = std::move(next);
-  half_entered_ = true;
-  running_->enter();
-  half_entered_ = false;
+  history_ = ended;
+  changed_at_ = ticks_;
 }
 
-void Simulation::enter_again() {
-  running_ = make(running_->type().name, running_->argument(), chance_.next_wide());
-  half_entered_ = true;
-  running_->enter();
-  half_entered_ = false;
+// For a scene over others: whether it is opened changes nothing for those that come after it.
+std::uint64_t Simulation::passing_seed() const {
+  Hash hash;
+  hash.add(chance_.state());
+  hash.add(ticks_);
+  return hash.value();
+}
+
+void Simulation::undo_change(const Snapshot& before) {
+  try {
+    restore(before);
+  } catch (const Error&) {
+    // A file has changed meanwhile, and what was there cannot be had again: what is there now goes on.
+  }
+  pile_.forget_changes();
+}
+
+bool Simulation::ask_again() {
+  if (!failed_) return false;
+  if (!first_ && !change()) pile_.at(failed_for_).ask(std::move(failed_));
+  failed_.reset();
+  return true;
 }
 
 void Simulation::tick(const TickInput& input) {
-  if (!running_) throw std::logic_error("Simulation::tick: no scene has begun");
+  if (pile_.empty()) throw std::logic_error("Simulation::tick: no scene has begun");
   ++ticks_;
-  running_->tick(input);
+  pile_.tick(input);
 }
 
 std::uint64_t Simulation::checksum() const {
-  // A scene that has seen no tick adds nothing to how the one before it ended.
-  if (!running_ || running_->world().ticks == 0) return history_;
+  // Scenes that have changed and have seen no tick since add nothing to how they were before.
+  if (ticks_ == changed_at_) return history_;
   StateWriter out;
-  write_state(out, running_->type().name);
-  running_->write(out);
+  pile_.write(out);
   Hash hash;
   hash.add(history_);
   hash.add(ticks_);
@@ -80,26 +114,25 @@ std::uint64_t Simulation::checksum() const {
   return hash.value();
 }
 
-// What is known of a state before its scene: the same for bytes and for TOML.
+// What is known of a state before its scenes: the same for bytes and for TOML.
 struct Simulation::StateHead {
   std::int64_t ticks = 0;
+  std::int64_t changed_at = 0;
   Random chance;
   std::uint64_t history = 0;
-  Located<std::string> scene;  // empty: none was entered
-  Located<std::string> first;  // that is to be entered then
+  Located<std::string> first;  // that is to be entered; empty: it was
 };
 template <class V>
 void describe(V& v, Simulation::StateHead& head) {
   v.state("ticks", head.ticks, within(0, most_ticks));
+  v.state("changed_at", head.changed_at, within(0, most_ticks));
   v.state("chance", head.chance);
   v.state("history", head.history);
-  v.state("scene", head.scene);
   v.state("first", head.first);
 }
 
 Simulation::StateHead Simulation::head() const {
-  StateHead head{ticks_, chance_, history_, {}, {}};
-  if (running_) head.scene.value = running_->type().name;
+  StateHead head{ticks_, changed_at_, chance_, history_, {}};
   if (first_) head.first.value = first_->scene;
   return head;
 }
@@ -107,7 +140,8 @@ Simulation::StateHead Simulation::head() const {
 Snapshot Simulation::snapshot() const {
   StateWriter out;
   write_state(out, head());
-  if (running_) running_->write(out);
+  if (first_) write_handed(out, first_->handed);
+  pile_.write(out);
   return {out.take()};
 }
 
@@ -115,37 +149,39 @@ void Simulation::restore(const Snapshot& snapshot) {
   StateReader in(snapshot.bytes);
   StateHead head;
   read_state(in, head);
-  take(head, [&in](RunningScene& scene) {
-    scene.read(in);
-    if (!in.at_end()) StateReader::broken();
-  });
+  take(
+      head, [&in](const SceneType& first) { return read_handed(in, first.argument); },
+      [&] {
+        auto scenes = pile_.read(in);
+        if (!in.at_end()) StateReader::broken();
+        return scenes;
+      });
 }
 
 namespace {
 
-constexpr int state_format = 1;
+constexpr int state_format = 2;
 
-// The keys of a written state besides its head; RunningScene reads those of the scene.
+// The keys of a written state besides its head; ScenePile reads the others.
 struct StateKeys {
   int format = 0;
-  TomlValue argument, leaves_for, leaves_with, scene_state, world, entities;
+  std::optional<TomlValue> first_with;
+  TomlValue transition, scenes;
 };
 template <class V>
 void describe(V& v, StateKeys& keys) {
   v("format", keys.format);
-  v("argument", keys.argument);
-  v("leaves_for", keys.leaves_for);
-  v("leaves_with", keys.leaves_with);
-  v("scene_state", keys.scene_state);
-  v("world", keys.world);
-  v("entities", keys.entities);
+  v("first_with", keys.first_with);
+  v("transition", keys.transition);
+  v("scenes", keys.scenes);
 }
 
 }  // namespace
 
 std::string Simulation::to_toml() const {
-  return fmt::format("{}format = {}\n{}{}", output_mark(OutputKind::state), state_format,
-                     vole::to_toml(head()), running_ ? running_->to_toml() : std::string());
+  return fmt::format("{}format = {}\n{}{}{}", output_mark(OutputKind::state), state_format,
+                     vole::to_toml(head()),
+                     first_ ? handed_to_toml("first_with", first_->handed) : std::string(), pile_.to_toml());
 }
 
 void Simulation::restore_toml(const TomlValue& toml) {
@@ -160,44 +196,46 @@ void Simulation::restore_toml(const TomlValue& toml) {
   if (keys.format != state_format)
     throw Error(toml.where, "is not a state that this build reads",
                 fmt::format("it wants format = {}", state_format));
-  take(head, [&toml, &report](RunningScene& scene) {
-    scene.from_toml(toml, report);
-    report.throw_if_errors();
-  });
+  take(
+      head,
+      [&](const SceneType& first) {
+        return read_handed(keys.first_with ? &*keys.first_with : nullptr, first.argument, report);
+      },
+      [&] {
+        auto scenes = pile_.from_toml(toml, report);
+        report.throw_if_errors();
+        return scenes;
+      });
 }
 
-void Simulation::take(const StateHead& head, const std::function<void(RunningScene&)>& read) {
-  std::unique_ptr<RunningScene> scene;
+void Simulation::take(const StateHead& head,
+                      const std::function<SceneArgument(const SceneType& first)>& read_first,
+                      const std::function<std::shared_ptr<ScenePile::Scenes>()>& read) {
   std::optional<SceneChange> first;
-  if (!head.scene.value.empty()) {
-    game_.scenes().get(head.scene.value, head.scene.where);
-    scene = make(head.scene.value, {}, 0);
-    read(*scene);
-    scene->bind();
-  } else if (!head.first.value.empty()) {
+  if (!head.first.value.empty()) {
     const SceneType& type = game_.scenes().get(head.first.value, head.first.where);
-    first = SceneChange{type.name, type.given};
+    first = SceneChange{SceneChange::How::leaves, type.name, read_first(type), {}, false};
   }
+  const std::shared_ptr<ScenePile::Scenes> scenes = read();
+  ScenePile::bind(*scenes);
   // Nothing throws any more.
   ticks_ = head.ticks;
+  changed_at_ = head.changed_at;
   chance_ = head.chance;
   history_ = head.history;
   first_ = std::move(first);
-  running_ = std::move(scene);
-  half_entered_ = false;
-}
-
-void Simulation::draw(DrawList& list, float share, XrayParts xray) {
-  running_->draw(list, share, xray);
+  pile_.put(*scenes);
 }
 
 void Simulation::use(std::shared_ptr<const Controls> controls) {
+  pile_.use(controls);
   stage_setting_.controls = std::move(controls);
 }
 
 void Simulation::recompile_kinds(Report& report) {
   for (const CompiledKinds::Recompiled& kind : kinds_.recompile(report))
-    if (running_) change_numbers(running_->world(), *kind.before, *kind.now);
+    for (std::size_t i = 0; i < pile_.size(); ++i)
+      change_numbers(pile_.at(i).world(), *kind.before, *kind.now);
 }
 
 }  // namespace vole

@@ -2,8 +2,12 @@
 
 #include <fmt/core.h>
 
+#include <algorithm>
 #include <map>
 #include <set>
+#include <span>
+
+#include "vole/base/names.hpp"
 
 namespace vole {
 namespace {
@@ -35,7 +39,7 @@ class Comparison {
       return;
     }
     std::string a = text_of(first), b = text_of(second);
-    if (a != b) found.push_back({thing, field, std::move(a), std::move(b)});
+    if (a != b) found.push_back({"", thing, field, std::move(a), std::move(b)});
   }
 
   std::vector<StateDifference> found;
@@ -58,18 +62,23 @@ std::string name_of(std::int64_t index, const TomlValue* thing) {
   return fmt::format("{} {}", name ? name->text : "thing", index);
 }
 
-// All but the things, whose order in the file is not what they are.
-TomlValue without_things(const TomlValue& state) {
-  TomlValue rest = state;
-  if (TomlValue* const entities = rest.find("entities"))
-    std::erase_if(entities->entries, [](const TomlValue::Entry& entry) { return entry.key == "things"; });
+// The same without some of its keys.
+TomlValue without(const TomlValue& table, std::initializer_list<std::string_view> keys) {
+  TomlValue rest = table;
+  std::erase_if(rest.entries, [&](const TomlValue::Entry& entry) {
+    return std::find(keys.begin(), keys.end(), entry.key) != keys.end();
+  });
   return rest;
 }
 
-}  // namespace
+// A scene without its things, whose order in the file is not what they are.
+TomlValue without_things(const TomlValue& scene) {
+  TomlValue rest = scene;
+  if (TomlValue* const entities = rest.find("entities")) *entities = without(*entities, {"things"});
+  return rest;
+}
 
-std::vector<StateDifference> state_differences(const TomlValue& first, const TomlValue& second) {
-  Comparison comparison;
+void compare_scenes(Comparison& comparison, const TomlValue& first, const TomlValue& second) {
   const TomlValue rest_of_first = without_things(first), rest_of_second = without_things(second);
   comparison.compare({}, {}, &rest_of_first, &rest_of_second);
   const std::map<std::int64_t, TomlValue> things_of_first = things_of(first),
@@ -83,14 +92,48 @@ std::vector<StateDifference> state_differences(const TomlValue& first, const Tom
     const TomlValue* const there = b == things_of_second.end() ? nullptr : &b->second;
     comparison.compare(name_of(index, here ? here : there), {}, here, there);
   }
+}
+
+std::span<const TomlValue> scenes_of(const TomlValue& state) {
+  const TomlValue* const scenes = state.find("scenes");
+  return scenes ? std::span<const TomlValue>(scenes->items) : std::span<const TomlValue>();
+}
+
+// The names of scenes, from below.
+std::string names_of_scenes(std::span<const TomlValue> scenes) {
+  std::vector<std::string> names;
+  for (const TomlValue& scene : scenes) names.push_back(text_of(scene.find("scene")));
+  return joined(names, ", ");
+}
+
+}  // namespace
+
+std::vector<StateDifference> state_differences(const TomlValue& first, const TomlValue& second) {
+  Comparison comparison;
+  const TomlValue rest_of_first = without(first, {"scenes"}), rest_of_second = without(second, {"scenes"});
+  comparison.compare({}, {}, &rest_of_first, &rest_of_second);
+  const std::span<const TomlValue> here = scenes_of(first), there = scenes_of(second);
+  if (const std::string a = names_of_scenes(here), b = names_of_scenes(there); a != b) {
+    comparison.found.push_back({"", "", "scenes", a, b});
+    return comparison.found;
+  }
+  for (std::size_t i = 0; i < here.size(); ++i) {
+    const std::size_t before = comparison.found.size();
+    compare_scenes(comparison, here[i], there[i]);
+    if (here.size() > 1)
+      for (std::size_t d = before; d < comparison.found.size(); ++d)
+        comparison.found[d].scene = here[i].find("scene")->text;
+  }
   return comparison.found;
 }
 
 std::string to_text(const StateDifference& difference) {
   const auto shown = [](const std::string& value) { return value.empty() ? std::string("nothing") : value; };
-  return fmt::format("{}{}{}: {} and {}", difference.thing,
-                     difference.thing.empty() || difference.field.empty() ? "" : ", ", difference.field,
-                     shown(difference.first), shown(difference.second));
+  std::string where = difference.scene.empty() ? std::string() : fmt::format("in \"{}\": ", difference.scene);
+  where += difference.thing;
+  if (!difference.thing.empty() && !difference.field.empty()) where += ", ";
+  return fmt::format("{}{}: {} and {}", where, difference.field, shown(difference.first),
+                     shown(difference.second));
 }
 
 }  // namespace vole

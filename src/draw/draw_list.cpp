@@ -147,6 +147,12 @@ void DrawList::outline(LayerId layer, const Rect& box, Colour colour, float dept
   if (colour.a != 0) items_.back().type = DrawItem::Type::outline;
 }
 
+void DrawList::blur(LayerId layer, const IRect& box, int pixels) {
+  DrawItem& item = append(DrawItem::Type::blur, layer);
+  item.box = box;
+  item.blur = pixels;
+}
+
 void DrawList::sort() {
   // The order makes each key unique, so the result does not depend on the sort being stable.
   std::sort(items_.begin(), items_.end(), [](const DrawItem& a, const DrawItem& b) {

@@ -5,6 +5,7 @@
 
 #include "blend.hpp"
 #include "draw_picture.hpp"
+#include "vole/draw/blur.hpp"
 #include "vole/asset/tile_cell.hpp"
 #include "vole/base/block_grid.hpp"
 #include "vole/base/division.hpp"
@@ -161,6 +162,11 @@ void Raster::draw_run(const DrawList& list, std::span<const DrawItem> items, Ima
       break;
     case DrawItem::Type::lighting:
       each([&](const DrawItem& item, const IRect& clip) { light_.draw(*item.lighting, clip, canvas); });
+      break;
+    case DrawItem::Type::blur:
+      each([&](const DrawItem& item, const IRect& clip) {
+        blur(canvas, item.box.shared_with(clip), item.blur, blurred_);
+      });
       break;
   }
 }

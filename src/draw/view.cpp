@@ -5,6 +5,8 @@
 #include <cstdint>
 #include <cstring>
 
+#include "blend.hpp"
+
 namespace vole {
 namespace {
 
@@ -34,6 +36,8 @@ class Sources {
 void put_view(const Image& picture, const View& view, Image& canvas) {
   const IRect shown = view.part.shared_with(canvas.area());
   if (shown.empty() || picture.empty()) return;
+  // Where nothing is behind what it shows, what is on the canvas already shows through.
+  const bool opaque = view.sky.a == 255;
   const Colour* above = nullptr;
   int taken = -1;
   const IVec2 first = shown.at - view.part.at;
@@ -41,13 +45,16 @@ void put_view(const Image& picture, const View& view, Image& canvas) {
   for (int y = shown.top(); y < shown.bottom(); ++y) {
     const int row = rows.next();
     Colour* const to = canvas.row(y) + shown.left();
-    if (row == taken) {
+    if (opaque && row == taken) {
       std::memcpy(to, above, static_cast<std::size_t>(shown.size.x) * sizeof(Colour));
       continue;
     }
     const Colour* const from = picture.row(row);
     Sources columns(first.x, view.skipped.x, view.zoom, picture.size().x);
-    for (int x = 0; x < shown.size.x; ++x) to[x] = from[columns.next()];
+    if (opaque)
+      for (int x = 0; x < shown.size.x; ++x) to[x] = from[columns.next()];
+    else
+      for (int x = 0; x < shown.size.x; ++x) to[x] = over(from[columns.next()], to[x]);
     above = to;
     taken = row;
   }

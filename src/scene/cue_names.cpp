@@ -12,6 +12,7 @@
 #include "vole/level/kinds.hpp"
 #include "vole/level/level.hpp"
 #include "vole/scene/cues.hpp"
+#include "vole/scene/scene_types.hpp"
 #include "vole/world/level_now.hpp"
 
 namespace vole {
@@ -92,6 +93,17 @@ void gather_place_categories(const Level& level, Names& names) {
 }
 
 }  // namespace
+
+void expect_closing_scenes(const Cues& cues, const SceneTypes& scenes) {
+  for (const Cues::Closed& cue : cues.closings()) {
+    if (cue.scene.empty()) continue;
+    const SceneType& type = scenes.get(cue.scene);
+    if (!cue.handed || type.result == cue.handed) continue;
+    throw Error(FilePosition{},
+                fmt::format("the scene \"{}\" hands back {}, and a cue for its closing takes a {}", type.name,
+                            type.result ? fmt::format("a {}", type.result->name()) : "nothing", cue.handed->name()));
+  }
+}
 
 void expect_cue_names(const Cues& cues, const Kinds& kinds, const LevelNow& level, Catalog& catalog) {
   expect_in_some_level(asked_of_things(cues, ThingSelector::What::zone), level, catalog,

@@ -116,6 +116,9 @@ void Cues::add_told(std::string_view name, OnThing handler) {
   names_.push_back({std::string(name), std::move(handler)});
 }
 
+void Cues::add_closed(Closed cue) {
+  closings_.push_back(std::move(cue));
+}
 void Cues::add_interval(float seconds, OnScene handler) {
   intervals_.push_back({brought_within_seconds(seconds), std::move(handler)});
 }

@@ -4,6 +4,7 @@
 
 #include "cue_call.hpp"
 #include "cue_names.hpp"
+#include "handed_state.hpp"
 #include "tick.hpp"
 #include "vole/base/reading.hpp"
 #include "vole/base/state.hpp"
@@ -26,6 +27,7 @@ RunningScene::RunningScene(const StageSetting& setting, const TickSteps& steps, 
   world_.random = Random(seed);
   world_.camera.canvas = setting.canvas;
   world_.input.use(setting.controls, setting.ticks_per_second);
+  stage_.type_ = &type;
 }
 
 RunningScene::~RunningScene() = default;
@@ -46,12 +48,42 @@ void RunningScene::say_cues() {
   for (const Told& told : world_.told) cues_.expect_name(told.name);
   for (const Tween& tween : world_.tweens)
     if (!tween.told.empty()) cues_.expect_name(tween.told);
+  expect_closing_scenes(cues_, setting_.scenes);
   expect_cue_names(cues_, setting_.kinds.written(), world_.level, setting_.binding().catalog);
+}
+
+Tick RunningScene::make_tick() {
+  return {setting_, world_, stage_, *scene_, type_, cues_, *memory_, steps_.movers()};
+}
+
+void RunningScene::take_files() {
+  Tick tick = make_tick();
+  take_changed_files(tick);
+  if (!tick.problems.empty()) throw Error(std::move(tick.problems));
+}
+
+void RunningScene::lie(bool covered, bool covers, int in_pile) {
+  stage_.covered_ = covered;
+  stage_.covers_ = covers;
+  stage_.in_pile_ = in_pile;
+}
+
+bool RunningScene::hear_closed(const SceneType& closed, const SceneArgument& result) {
+  bool heard = !result.type();
+  // By place: a cue may do anything.
+  for (std::size_t i = 0; i < cues_.closings().size(); ++i) {
+    const Cues::Closed& cue = cues_.closings()[i];
+    if (cue.mark ? cue.mark != closed.mark : cue.scene != closed.name) continue;
+    if (cue.handed && cue.handed != result.type()) continue;
+    heard = heard || cue.handed;
+    cue.handler(stage_, result.data());
+  }
+  return heard;
 }
 
 void RunningScene::tick(const TickInput& input) {
   world_.input.take(input);
-  Tick tick{setting_, world_, stage_, *scene_, type_, cues_, *memory_, steps_.movers()};
+  Tick tick = make_tick();
   bool frozen = false;
   for (const TickStep& step : steps_.all()) {
     if (step.of_things && frozen) continue;
@@ -74,90 +106,59 @@ void RunningScene::tick(const TickInput& input) {
 
 namespace {
 
-// A scene is only ever given what it expects, so its type says what is to be read.
-template <class Read>
-SceneArgument argument_for(const SceneType& scene, const Read& read) {
-  if (!scene.argument) return {};
-  SceneArgument argument(*scene.argument);
-  read(*scene.argument, argument.data());
-  return argument;
-}
-
-void write_argument(StateWriter& out, const SceneArgument& argument) {
-  write_state(out, argument.type() != nullptr);
-  if (argument.type()) argument.type()->write_state(out, argument.data());
-}
-
-SceneArgument read_argument(StateReader& in, const SceneType& scene) {
-  bool is_there = false;
-  read_state(in, is_there);
-  if (!is_there) return {};
-  return argument_for(scene, [&in](const DescribedType& type, void* data) { type.read_state(in, data); });
-}
-
-SceneArgument read_argument(const TomlValue* toml, const SceneType& scene, Report& report) {
-  if (!toml) return {};
-  return argument_for(scene, [&](const DescribedType& type, void* data) {
-    type.read(*toml, data, {}, report, TableOf::state);
-  });
+// What is handed on is of a type that the scene says: the one that comes, or this one where it closes.
+const DescribedType* handed_by(const SceneChange& change, const SceneTypes& scenes, const SceneType& own) {
+  if (change.how == SceneChange::How::closes) return own.result;
+  return scenes.get(change.scene).argument;
 }
 
 }  // namespace
 
 void RunningScene::write(StateWriter& out) const {
-  write_argument(out, argument_);
+  write_handed(out, argument_);
   write_state(out, stage_.change_.has_value());
   if (stage_.change_) {
-    write_state(out, stage_.change_->scene);
-    write_argument(out, stage_.change_->argument);
+    write_state(out, *stage_.change_);
+    write_handed(out, stage_.change_->handed);
   }
   world_.write(out);
   type_.described->write_state(out, type_.members(*scene_));
 }
 
 void RunningScene::read(StateReader& in) {
-  argument_ = read_argument(in, type_);
-  bool leaves = false;
-  read_state(in, leaves);
+  argument_ = read_handed(in, type_.argument);
+  bool asks = false;
+  read_state(in, asks);
   stage_.change_.reset();
-  if (leaves) {
-    std::string scene;
-    read_state(in, scene);
-    SceneArgument argument = read_argument(in, setting_.scenes.get(scene));
-    stage_.change_ = SceneChange{std::move(scene), std::move(argument)};
+  if (asks) {
+    SceneChange change;
+    read_state(in, change);
+    change.handed = read_handed(in, handed_by(change, setting_.scenes, type_));
+    stage_.change_ = std::move(change);
   }
   world_.read(in);
   type_.described->read_state(in, type_.members(*scene_));
 }
 
-namespace {
-
-void add_argument(std::string& text, std::string_view key, const SceneArgument& argument) {
-  if (argument.type())
-    text += fmt::format("{} = {}\n", key, argument.type()->to_inline_toml(argument.data()));
-}
-
-}  // namespace
-
-std::string RunningScene::to_toml() const {
-  std::string text;
-  add_argument(text, "argument", argument_);
+std::string RunningScene::to_toml(std::string_view within) const {
+  std::string text = handed_to_toml("argument", argument_);
   if (stage_.change_) {
-    text += "leaves_for = ";
-    text += in_quotes(stage_.change_->scene);
-    text += '\n';
-    add_argument(text, "leaves_with", stage_.change_->argument);
+    text += fmt::format("asks = {}\n", described_type<SceneChange>().to_inline_toml(&*stage_.change_));
+    text += handed_to_toml("asks_with", stage_.change_->handed);
   }
-  return fmt::format("{}\n[scene_state]\n{}\n{}", text, type_.described->to_toml(type_.members(*scene_)),
-                     world_.to_toml());
+  return fmt::format("{}\n[{}scene_state]\n{}\n{}", text, within, type_.described->to_toml(type_.members(*scene_)),
+                     world_.to_toml(within));
 }
 
 void RunningScene::from_toml(const TomlValue& toml, Report& report) {
-  argument_ = read_argument(toml.find("argument"), type_, report);
+  argument_ = read_handed(toml.find("argument"), type_.argument, report);
   stage_.change_.reset();
-  if (const TomlValue* const scene = toml.find("leaves_for")) {
-    const SceneType& next = setting_.scenes.get(scene->text, scene->where);
-    stage_.change_ = SceneChange{next.name, read_argument(toml.find("leaves_with"), next, report)};
+  if (const TomlValue* const asks = toml.find("asks")) {
+    SceneChange change;
+    vole::read(*asks, change, report, TableOf::state);
+    const DescribedType* const type = handed_by(change, setting_.scenes, type_);
+    change.handed = read_handed(toml.find("asks_with"), type, report);
+    stage_.change_ = std::move(change);
   }
   if (const TomlValue* const own = toml.find("scene_state"))
     type_.described->read(*own, type_.members(*scene_), {}, report, TableOf::state);

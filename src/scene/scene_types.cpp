@@ -49,4 +49,13 @@ void SceneTypes::expect_argument(const SceneType& scene, const SceneArgument& ar
       fmt::format("say in its class: using Argument = {};", argument.type()->name()));
 }
 
+void SceneTypes::expect_result(const SceneType& scene, const DescribedType& result) {
+  if (scene.result == &result) return;
+  if (scene.result)
+    throw Error(FilePosition{}, fmt::format("the scene \"{}\" hands back a {}, not a {}", scene.name,
+                                            scene.result->name(), result.name()));
+  throw Error(FilePosition{}, fmt::format("the scene \"{}\" hands back nothing, and no {}", scene.name, result.name()),
+              fmt::format("say in its class: using Result = {};", result.name()));
+}
+
 }  // namespace vole

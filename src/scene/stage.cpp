@@ -34,12 +34,12 @@ std::shared_ptr<SceneCaches> make_scene_caches() {
 }
 
 Stage::Stage(const StageSetting& setting, World& world, const SceneArgument& argument)
-    : setting_(setting),
+    : StageScenes(setting.scenes, world, argument),
+      setting_(setting),
       world_(world),
       entities_(world.entities),
       camera_(world.camera),
       random_(world.random),
-      argument_(argument),
       solids_(std::make_unique<SolidThings>()) {}
 Stage::~Stage() = default;
 
@@ -414,6 +414,10 @@ void Stage::follow(std::vector<Entity> things, bool jump) {
   if (const auto target = target_of(world_, world_.followed)) camera().jump_to(target->at + camera().offset);
 }
 
+Vec2 Stage::on_canvas(Entity entity) const {
+  return camera().to_canvas(get<Pose>(entity).at);
+}
+
 void Stage::look_within(std::string_view name, float seconds) {
   camera().move_over(zone(name).area, seconds);
 }
@@ -440,16 +444,6 @@ ShownView& Stage::view(std::string_view name) {
 void Stage::remove_view(std::string_view name) {
   const ShownView& gone = view(name);
   world_.views.erase(world_.views.begin() + (&gone - world_.views.data()));
-}
-
-void Stage::leave_for(std::string_view scene, SceneArgument argument) {
-  change_ = SceneChange{std::string(scene),
-                        setting_.scenes.argument_for(setting_.scenes.get(scene), std::move(argument))};
-}
-
-void Stage::wrong_argument(std::string_view wanted) const {
-  throw Error(FilePosition{},
-              fmt::format("this scene was given a {}, and asks for a {}", argument_.type()->name(), wanted));
 }
 
 }  // namespace vole

@@ -130,16 +130,16 @@ void Entities::clear(std::vector<std::uint32_t> generations, std::vector<std::ui
     if (pool) pool.clear();
 }
 
-std::string Entities::to_toml() const {
+std::string Entities::to_toml(std::string_view within) const {
   const auto list_of = [](const std::vector<std::uint32_t>& numbers) {
     TomlText list(TomlText::Layout::one_line);
     field_type<std::vector<std::uint32_t>>().write(list, &numbers);
     return list.text();
   };
   std::string text =
-      fmt::format("[entities]\ngenerations = {}\nfree = {}\n", list_of(generations_), list_of(free_));
+      fmt::format("[{}entities]\ngenerations = {}\nfree = {}\n", within, list_of(generations_), list_of(free_));
   // Visits go by the order of attaching, which the list of things alone would not tell.
-  text += "\n[entities.order]\n";
+  text += fmt::format("\n[{}entities.order]\n", within);
   for (const ComponentTypes::Type& type : types_.all()) {
     const detail::Pool& pool = pools_[type.number];
     std::vector<std::uint32_t> owners;
@@ -149,7 +149,7 @@ std::string Entities::to_toml() const {
   }
   for (std::uint32_t index = 0; index < generations_.size(); ++index) {
     if (generations_[index] % 2 == 0) continue;
-    text += fmt::format("\n[[entities.things]]\nindex = {}\n", index);
+    text += fmt::format("\n[[{}entities.things]]\nindex = {}\n", within, index);
     for (const ComponentTypes::Type& type : types_.all())
       if (const detail::Pool& pool = pools_[type.number]; pool.has(index))
         text += fmt::format("{} = {}\n", type.name, pool.to_inline_toml(index));

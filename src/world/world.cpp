@@ -25,8 +25,8 @@ void World::read(StateReader& in) {
   entities.read(in);
 }
 
-std::string World::to_toml() const {
-  return "[world]\n" + vole::to_toml(*this) + "\n" + entities.to_toml();
+std::string World::to_toml(std::string_view within) const {
+  return fmt::format("[{}world]\n{}\n{}", within, vole::to_toml(*this), entities.to_toml(within));
 }
 
 void World::from_toml(const TomlValue& toml, Report& report) {

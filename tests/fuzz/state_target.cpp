@@ -76,11 +76,11 @@ void play_and_draw(vole::Simulation& simulation) {
   const vole::TickInput input(*rig->controls);
   try {
     for (int tick = 0; tick < 4; ++tick) {
-      if (simulation.change()) simulation.enter();
+      if (simulation.change()) simulation.make_change();
       if (!simulation.running()) return;
       simulation.tick(input);
       list.start({64, 32});
-      simulation.draw(list, 0.5f);
+      simulation.pile().draw(list, 0.5f);
       static_cast<void>(simulation.checksum());
     }
   } catch (const vole::Error&) {
@@ -94,7 +94,7 @@ void write_state_samples(const std::string& folder) {
   rig.emplace(folder);
   vole::Simulation simulation = rig->fresh();
   simulation.ask_for("garden");
-  simulation.enter();
+  simulation.make_change();
   for (int tick = 0; tick < 20; ++tick) simulation.tick(vole::TickInput(*rig->controls));
   const vole::Snapshot snapshot = simulation.snapshot();
   vole::write_whole(folder + "/a.snapshot",

@@ -14,9 +14,15 @@ void Beds::cues(vole::Cues& cues) {
   forager_.cues(cues);
   cues.when_event("vole", "scrape", [this](Stage& stage, Entity) { scrape(stage); });
   cues.while_touching("vole", "shed", [this](Stage& stage, Entity, Entity shed) {
-    if (stage.get<vole::Body>(shed).use == vole::BodyUse::sensor) stage.leave_for<Cellar>(forager_.harvest());
+    if (stage.get<vole::Body>(shed).use == vole::BodyUse::sensor) open_cellar(stage);
   });
+  Pause::cues_below(cues);
   say_welcome(cues);
+}
+
+void Beds::open_cellar(vole::Stage& stage) const {
+  stage.leave_for<Cellar>(forager_.harvest())
+      .with(vole::iris(stage.on_canvas(forager_.vole()), {24, 120}, 0.8f));
 }
 
 // The shed opens when the vole stands before it, and the first time its lodger goes out for the night.
@@ -51,7 +57,7 @@ void Beds::scrape(vole::Stage& stage) {
 }
 
 void Beds::tick(vole::Stage& stage) {
-  if (stage.input().pressed("title")) stage.leave_for<Title>();
+  if (stage.input().pressed("pause")) stage.open<Pause>();
   forager_.tick(stage);
   if (stage.frozen()) return;
   fly(stage);

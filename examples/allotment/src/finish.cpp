@@ -6,7 +6,7 @@ void Finish::enter(vole::Stage& stage) {
 }
 
 void Finish::tick(vole::Stage& stage) {
-  if (stage.input().pressed("start")) stage.leave_for<Title>();
+  if (stage.input().pressed("start")) stage.leave_for<Title>().with(vole::fade(0.6f));
 }
 
 void Finish::draw(vole::Drawing& drawing) const {

@@ -64,6 +64,7 @@ class Beds : public vole::Scene {
   }
 
  private:
+  void open_cellar(vole::Stage& stage) const;
   void say_welcome(vole::Cues& cues);
   void scrape(vole::Stage& stage);
 
@@ -90,6 +91,28 @@ class Cellar : public vole::Scene {
  private:
   Forager forager_;
 };
+
+// Over the garden and the cellar, which stand still behind it.
+struct PauseEnd {
+  bool to_title = false;
+};
+template <class V>
+void describe(V& v, PauseEnd& end) {
+  v("to_title", end.to_title);
+}
+class Pause : public vole::Scene {
+ public:
+  using Result = PauseEnd;
+
+  void enter(vole::Stage& stage) override;
+  void tick(vole::Stage& stage) override;
+  void draw(vole::Drawing& drawing) const override;
+
+  // For the scenes that it lies over.
+  static void cues_below(vole::Cues& cues);
+};
+template <class V>
+void describe(V&, Pause&) {}
 
 class Finish : public vole::Scene {
  public:

@@ -5,6 +5,7 @@ namespace {
 constexpr vole::Colour cream{0xf7, 0xf3, 0xe3, 0xff};
 constexpr vole::Colour plum{0x6e, 0x27, 0x41, 0xff};
 constexpr vole::Colour night{0x1b, 0x1a, 0x26, 0x90};
+constexpr vole::Colour night_blue{0x1b, 0x1a, 0x26, 0xff};
 constexpr vole::Colour gold{0xed, 0xa6, 0x3f, 0xff};
 constexpr vole::Colour straw{0xe6, 0xc7, 0x7d, 0xff};
 
@@ -15,7 +16,7 @@ void Title::enter(vole::Stage& stage) {
 }
 
 void Title::tick(vole::Stage& stage) {
-  if (stage.input().pressed("start")) stage.leave_for<Beds>();
+  if (stage.input().pressed("start")) stage.leave_for<Beds>().with(vole::fade(0.6f, night_blue));
 }
 
 void Title::draw(vole::Drawing& drawing) const {

@@ -13,7 +13,8 @@ void End::enter(vole::Stage& stage) {
 }
 
 void End::tick(vole::Stage& stage) {
-  if (stage.input().pressed("start") || stage.input().pressed("title")) stage.leave_for<Title>();
+  if (stage.input().pressed("start") || stage.input().pressed("pause"))
+    stage.leave_for<Title>().with(vole::fade(0.5f));
 }
 
 void End::draw(vole::Drawing& drawing) const {

@@ -6,6 +6,11 @@
 vole::Game milkround() {
   using namespace milk;
   vole::Game game("game.toml");
-  game.scene<Title>("title").scene<Round>("round").scene<End>("end").scene<vole::ControlsScene>("keys").knows<Doorstep>("doorstep");
+  game.scene<Title>("title")
+      .scene<Round>("round")
+      .scene<End>("end")
+      .scene<Pause>("pause")
+      .scene<vole::ControlsScene>("keys")
+      .knows<Doorstep>("doorstep");
   return game;
 }

@@ -60,19 +60,22 @@ void Round::cues(vole::Cues& cues) {
   });
   cues.when_told("calm",
                  [](Stage& stage, Entity dog) { stage.get<vole::Sprite>(dog).set_fact("scared", 0); });
+  cues.when_closed<Pause>([](Stage& stage, const PauseEnd& end) {
+    if (end.to_title) stage.leave_for<Title>().with(vole::fade(0.5f));
+  });
   cues.when_told("over", [this](Stage& stage, Entity) {
     if (to_go_ > 0 || morning_.round == rounds) {
       morning_.round += to_go_ > 0 ? 0 : 1;
-      stage.leave_for<End>(morning_);
+      stage.leave_for<End>(morning_).with(vole::fade(1, colours::cream));
     } else {
       ++morning_.round;
-      stage.leave_for<Round>(morning_);
+      stage.leave_for<Round>(morning_).with(vole::wipe(vole::Direction::right, 0.5f));
     }
   });
 }
 
 void Round::tick(Stage& stage) {
-  if (stage.input().pressed("title")) stage.leave_for<Title>();
+  if (stage.input().pressed("pause")) stage.open<Pause>();
   if (done_) return;
   for (int player = 1; player <= morning_.players; ++player)
     if (stage.input().pressed("ring", player)) ring(stage, player);

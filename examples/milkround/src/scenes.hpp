@@ -77,6 +77,27 @@ class Round : public vole::Scene {
   }
 };
 
+struct PauseEnd {
+  bool to_title = false;
+};
+template <class V>
+void describe(V& v, PauseEnd& end) {
+  v("to_title", end.to_title);
+}
+
+// Over a round, which stands still; the keys can be changed from here.
+class Pause : public vole::Scene {
+ public:
+  using Result = PauseEnd;
+
+  void enter(vole::Stage& stage) override;
+  void tick(vole::Stage& stage) override;
+  void draw(vole::Drawing& drawing) const override;
+
+  template <class V>
+  friend void describe(V&, Pause&) {}
+};
+
 class End : public vole::Scene {
  public:
   using Argument = Morning;

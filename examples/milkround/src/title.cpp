@@ -10,9 +10,10 @@ void Title::enter(vole::Stage& stage) {
 }
 
 void Title::tick(vole::Stage& stage) {
-  if (stage.input().pressed("start")) stage.leave_for<Round>(Morning{.players = 1});
-  if (stage.input().pressed("keys")) stage.leave_for("keys", vole::ControlsFor{.back = "title"});
-  if (stage.input().pressed("start", 2)) stage.leave_for<Round>(Morning{.players = 2});
+  const vole::Transition opening = vole::wipe(vole::Direction::right, 0.5f);
+  if (stage.input().pressed("start")) stage.leave_for<Round>(Morning{.players = 1}).with(opening);
+  if (stage.input().pressed("keys")) stage.open("keys");
+  if (stage.input().pressed("start", 2)) stage.leave_for<Round>(Morning{.players = 2}).with(opening);
 }
 
 void Title::draw(vole::Drawing& drawing) const {

@@ -16,6 +16,49 @@ constexpr float near = 2;
 constexpr vole::Colour cream{0xf7, 0xf3, 0xe3, 0xff};
 constexpr vole::Colour night{0x1b, 0x1a, 0x26, 0xff};
 
+// How far a run went.
+struct Way {
+  int metres = 0;
+};
+template <class V>
+void describe(V& v, Way& way) {
+  v("metres", way.metres);
+}
+
+constexpr vole::TextStyle centred{.anchor = vole::Anchor::centre, .colour = cream, .outline = night};
+
+// Over a run that has ended: the water goes on moving below.
+class Splash : public vole::Scene {
+ public:
+  using Argument = Way;
+
+  void enter(Stage& stage) override { stage.cover() = {.below_goes_on = true}; }
+  void tick(Stage& stage) override {
+    if (stage.input().pressed("again")) stage.close();
+  }
+  void draw(vole::Drawing& drawing) const override {
+    const Vec2 middle = Vec2(drawing.canvas()) / 2.0f - Vec2{0, 30};
+    const int metres = drawing.stage().argument<Way>().metres;
+    drawing.text("letters", "Splash! " + std::to_string(metres) + " m along the towpath", middle, centred);
+    drawing.text("letters", "press Enter", middle + Vec2{0, 18}, centred);
+  }
+};
+template <class V>
+void describe(V&, Splash&) {}
+
+class Pause : public vole::Scene {
+ public:
+  void enter(Stage& stage) override { stage.cover() = {.darkens = 0.4f, .blurs = 2}; }
+  void tick(Stage& stage) override {
+    if (stage.input().pressed("pause") || stage.input().pressed("again")) stage.close();
+  }
+  void draw(vole::Drawing& drawing) const override {
+    drawing.text("letters", "A breath. Escape: run on", Vec2(drawing.canvas()) / 2.0f, centred);
+  }
+};
+template <class V>
+void describe(V&, Pause&) {}
+
 class Run : public vole::Scene {
  public:
   void enter(Stage& stage) override {
@@ -34,16 +77,17 @@ class Run : public vole::Scene {
       stage.remove(berry);
     });
     cues.when_meet("vole", vole::zone("water"), [this](Stage& stage, Entity, Entity) { end(stage); });
+    cues.when_closed<Splash>([this](Stage& stage) {
+      stage.leave_for<Run>().with(vole::iris(stage.on_canvas(vole_), Vec2{90, 120}, 0.8f, night));
+    });
   }
 
   void tick(Stage& stage) override {
     look(stage);
     auto& wants = stage.get<vole::Intent>(vole_);
     wants = {};
-    if (ended_) {
-      if (stage.input().pressed("again")) stage.leave_for<Run>();
-      return;
-    }
+    if (ended_) return;
+    if (stage.input().pressed("pause")) stage.open<Pause>();
     wants.direction = {1, 0};
     wants.jump_pressed = stage.input().pressed("jump");
     wants.jump_held = stage.input().held("jump");
@@ -57,12 +101,6 @@ class Run : public vole::Scene {
     const Vec2 right{static_cast<float>(drawing.canvas().x) - 8, 6};
     drawing.text("letters", std::to_string(berries_) + (berries_ == 1 ? " berry" : " berries"), right,
                  {.anchor = vole::Anchor::top_right, .colour = cream, .outline = night});
-    if (!ended_) return;
-    const Vec2 middle = Vec2(drawing.canvas()) / 2.0f - Vec2{0, 30};
-    drawing.text("letters", "Splash! " + std::to_string(metres_) + " m along the towpath", middle,
-                 {.anchor = vole::Anchor::centre, .colour = cream, .outline = night});
-    drawing.text("letters", "press Enter", middle + Vec2{0, 18},
-                 {.anchor = vole::Anchor::centre, .colour = cream, .outline = night});
   }
 
  private:
@@ -81,6 +119,7 @@ class Run : public vole::Scene {
   void end(Stage& stage) {
     ended_ = true;
     stage.freeze(0.3f);
+    stage.open<Splash>(Way{metres_});
   }
 
   Entity vole_;
@@ -102,6 +141,6 @@ class Run : public vole::Scene {
 
 vole::Game towpath() {
   vole::Game game("game.toml");
-  game.scene<Run>("run");
+  game.scene<Run>("run").scene<Splash>("splash").scene<Pause>("pause");
   return game;
 }

@@ -12,6 +12,7 @@
 #include "vole/scene/pictures/drawing.hpp"
 #include "vole/scene/scene_types.hpp"
 #include "vole/scene/tick_steps.hpp"
+#include "vole/scene/transition.hpp"
 #include "vole/world/component_types.hpp"
 
 namespace vole {
@@ -67,11 +68,18 @@ class Game {
   // A step of the game's own after one of the library's: see tick_steps.hpp.
   Game& step_after(std::string_view step, std::string_view name, std::function<void(Stage&)> run);
 
+  // A transition of the game's own, for vole::own_transition: see transition.hpp.
+  Game& transition(std::string_view name, MixPictures mix) {
+    transitions_.add(name, std::move(mix));
+    return *this;
+  }
+
   const std::string& project_file() const { return project_file_; }
   const ComponentTypes& types() const { return types_; }
   const SceneTypes& scenes() const { return scenes_; }
   const std::vector<const Track*>& tracks() const { return tracks_; }
   const TickSteps& steps() const { return steps_; }
+  const OwnTransitions& transitions() const { return transitions_; }
 
  private:
   std::string project_file_;
@@ -79,6 +87,7 @@ class Game {
   SceneTypes scenes_;
   std::vector<const Track*> tracks_;
   TickSteps steps_;
+  OwnTransitions transitions_;
 };
 
 }  // namespace vole

@@ -7,6 +7,7 @@
 #include <string>
 #include <vector>
 
+#include "vole/app/first_scene.hpp"
 #include "vole/scene/pictures/xray.hpp"
 
 namespace vole {
@@ -22,8 +23,9 @@ struct Options {
   std::optional<std::int64_t> ticks;  // end after this many
   std::vector<Shot> shots;            // pictures
   std::vector<Shot> states;           // as TOML
-  std::string print;                  // values that are printed (printed_values.hpp); empty: none
-  std::int64_t print_every = 1;       // ticks
+  FirstScene first;
+  std::string print;             // values that are printed (printed_values.hpp); empty: none
+  std::int64_t print_every = 1;  // ticks
   std::optional<std::uint64_t> seed;
   std::string record;
   std::string replay;

@@ -4,6 +4,7 @@
 #include <string>
 #include <vector>
 
+#include "vole/app/first_scene.hpp"
 #include "vole/app/project.hpp"
 #include "vole/input/input_reader.hpp"
 #include "vole/input/input_writer.hpp"
@@ -16,7 +17,8 @@ class Recorder {
  public:
   static constexpr std::int64_t ticks_between_checkpoints = 300;
 
-  Recorder(const Project& project, std::uint64_t seed, const Controls& controls);
+  Recorder(const Project& project, std::uint64_t seed, const Controls& controls,
+           const FirstScene& first = {});
 
   // Before the tick.
   void add(std::int64_t ticks, const TickInput& input) { writer_.add(ticks, input, recording_.inputs); }
@@ -44,6 +46,7 @@ class Replay {
 
   std::uint64_t seed() const { return static_cast<std::uint64_t>(recording_.seed); }
   std::int64_t length() const { return recording_.ticks; }
+  FirstScene first() const { return {recording_.scene.value_or(""), recording_.with.value_or("")}; }
   const TickInput& next() { return reader_.next(); }
   // After a tick: whether check() has something to compare.
   bool wants_check(std::int64_t ticks) const;

@@ -1,6 +1,7 @@
 // What the next scene needs is loaded before it begins, a little at a time where somebody watches.
 #pragma once
 
+#include <string>
 #include <string_view>
 #include <vector>
 
@@ -21,8 +22,8 @@ class SceneLoading {
   // One asset more. Throws what loading it throws; it counts as done then too.
   void step() { preload_.step(); }
   void end() { under_way_ = false; }
-  // Frees what earlier scenes needed and this one does not. Once it has begun.
-  void drop_unwanted() const;
+  // Frees what no scene of these needs. Once the next has begun.
+  void drop_unwanted(const std::vector<std::string>& scenes) const;
 
   std::size_t done() const { return preload_.done(); }
   std::size_t total() const { return preload_.total(); }
@@ -31,7 +32,6 @@ class SceneLoading {
   const AssetGroups& groups_;
   Catalog& catalog_;
   bool under_way_ = false;
-  std::vector<WantedAsset> wanted_;
   Preload preload_;
 };
 

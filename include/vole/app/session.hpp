@@ -9,6 +9,7 @@
 #include "vole/app/host.hpp"
 #include "vole/app/live_files.hpp"
 #include "vole/app/options.hpp"
+#include "vole/app/pile_picture.hpp"
 #include "vole/app/player_bindings.hpp"
 #include "vole/app/printed_values.hpp"
 #include "vole/app/recorder.hpp"
@@ -47,14 +48,12 @@ class Session final : public HostedRun {
   const std::string& trouble() const { return trouble_.text(); }
   // Whether the next scene waits for what it needs.
   bool loading() const { return loading_.under_way(); }
-  // What the last picture drawn consisted of.
-  const DrawList& drawn() const { return list_; }
 
  private:
-  // Prepares what the next scene needs, in steps where somebody watches, and then enters it.
-  void begin_loading();
+  // Prepares what the next scene needs, in steps where somebody watches, and then has it come.
+  void begin_change();
   void go_on_loading();
-  void enter();
+  void make_change();
   // What a scene of a running game throws is shown, not the end of the game.
   template <class Work>
   void survive(const Work& work);
@@ -62,7 +61,7 @@ class Session final : public HostedRun {
   void save_picture(const std::string& file);
   // What the options ask for after this tick.
   void write_due();
-  bool ticks_may_pass() const { return !loading() && !simulation_.half_entered(); }
+  bool ticks_may_pass() const { return !loading() && simulation_.running(); }
   void notice_stand_ins();
   void say_progress();
   bool asks_for_control() const;
@@ -95,7 +94,8 @@ class Session final : public HostedRun {
   std::vector<Problem> scene_problems_;  // what the running scene threw last
   int stand_ins_seen_ = 0;
   Image canvas_;
-  DrawList list_;
+  PilePicture picture_;
+  DrawList list_;  // of what is drawn over it
   Raster raster_;
   std::chrono::steady_clock::time_point progress_said_;
 };

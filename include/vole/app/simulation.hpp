@@ -1,10 +1,10 @@
-// A game as it goes, and nothing around it: scenes, one after the other, in ticks. It knows no host, no recording and
+// A game as it goes, and nothing around it: scenes, one after the other and over one another, in ticks. It knows no host, no recording and
 // no clock, so a test, a tool or another thread can have as many as it likes.
 //
 //   Simulation simulation(game, setting, seed);
 //   simulation.ask_for("beds");
 //   while (...) {
-//     if (simulation.change()) simulation.enter();
+//     if (simulation.change()) simulation.make_change();
 //     simulation.tick(input);
 //   }
 //   Snapshot then = simulation.snapshot();
@@ -19,7 +19,7 @@
 #include "vole/app/game.hpp"
 #include "vole/base/state.hpp"
 #include "vole/scene/outbox.hpp"
-#include "vole/scene/running_scene.hpp"
+#include "vole/scene/scene_pile.hpp"
 #include "vole/world/compiled_kinds.hpp"
 
 namespace vole {
@@ -47,14 +47,15 @@ class Simulation {
 
   // The scene to begin with. Throws Error at `asked` with the nearest name.
   void ask_for(std::string_view scene, const FilePosition& asked = {});
-  // The scene that is to come before the next tick; nullptr when the one there goes on.
+  // With this argument, which a scene then expects.
+  void ask_for(std::string_view scene, SceneArgument argument, const FilePosition& asked = {});
+  // What is to be done before the next tick; nullptr when the scenes that are there go on.
   const SceneChange* change() const;
-  // Leaves the scene and begins the one that was asked for. Throws what Scene::enter throws; the scene is
-  // then entered only in part, and no tick must come before enter_again() has done it.
-  void enter();
-  bool half_entered() const { return half_entered_; }
-  // Begins the current scene again, with the argument it had.
-  void enter_again();
+  // Leaves, opens or closes what was asked for. Throws what a scene throws when it is entered, covered, uncovered or left: then the state
+  // is that of before the change, and no scene asks for it any more.
+  void make_change();
+  // Asks again for what could not be done last, when nothing else came of it since. Returns whether there was anything.
+  bool ask_again();
 
   // One tick, when no change is due. Throws what the scene throws, and std::logic_error before the first scene.
   void tick(const TickInput& input);
@@ -64,8 +65,8 @@ class Simulation {
   // scene takes to load, the same run has the same checksum. It covers how each scene before this one ended.
   std::uint64_t checksum() const;
 
-  // What the scene has asked of the outside since this was taken last. Who does not take it leaves it.
-  Outbox take_outbox() { return running_ ? running_->stage().take_outbox() : Outbox(); }
+  // What the scenes have asked of the outside since this was taken last. Who does not take it leaves it.
+  Outbox take_outbox() { return pile_.take_outbox(); }
 
   // Between two ticks.
   Snapshot snapshot() const;
@@ -75,15 +76,14 @@ class Simulation {
   std::string to_toml() const;
   void restore_toml(const TomlValue& toml);
 
-  // Adds the scene as it stands to the list, `share` of the way between the last tick and the next.
-  void draw(DrawList& list, float share, XrayParts xray = {});
-  Colour sky() const { return running_->sky(); }
-
-  // Only once a scene was entered.
-  const Stage& stage() const { return running_->stage(); }
-  Stage& stage() { return running_->stage(); }
-  std::string_view scene_name() const { return running_ ? std::string_view(running_->type().name) : ""; }
-  const RunningScene* running() const { return running_.get(); }
+  // The scenes as they lie over one another; to draw them: `share` of the way between the last tick and the next.
+  ScenePile& pile() { return pile_; }
+  const ScenePile& pile() const { return pile_; }
+  // The uppermost of them. Only once a scene was entered.
+  const Stage& stage() const { return pile_.top().stage(); }
+  Stage& stage() { return pile_.top().stage(); }
+  std::string_view scene_name() const { return running() ? std::string_view(running()->type().name) : ""; }
+  const RunningScene* running() const { return pile_.empty() ? nullptr : &pile_.top(); }
 
   // After the files have changed: these controls, and the kinds in use as they are written now, also where a thing's
   // numbers come from them; what is wrong with them goes to the report.
@@ -91,25 +91,29 @@ class Simulation {
   void recompile_kinds(Report& report);
 
  private:
-  std::unique_ptr<RunningScene> make(std::string_view scene, SceneArgument argument,
-                                     std::uint64_t seed) const;
   struct StateHead;
   template <class V>
   friend void describe(V& v, StateHead& head);
   StateHead head() const;
-  // Makes the scene that the head names, has it read and bound, and puts it in place of what is there.
-  void take(const StateHead& head, const std::function<void(RunningScene&)>& read);
+  std::uint64_t passing_seed() const;
+  void undo_change(const Snapshot& before);
+  // Has scenes read and bound, and puts them in place of what is there.
+  void take(const StateHead& head, const std::function<SceneArgument(const SceneType& first)>& read_first,
+            const std::function<std::shared_ptr<ScenePile::Scenes>()>& read);
 
   const Game& game_;
   Binding binding_;
   CompiledKinds kinds_;
   StageSetting stage_setting_;
   std::optional<SceneChange> first_;  // until the first scene is entered
-  std::unique_ptr<RunningScene> running_;
-  bool half_entered_ = false;
+  ScenePile pile_;
+  // What could not be done, and which scene had asked for it. No state.
+  std::optional<SceneChange> failed_;
+  std::size_t failed_for_ = 0;
   std::int64_t ticks_ = 0;
-  Random chance_;              // seeds the scenes
-  std::uint64_t history_ = 0;  // how each scene before this one ended
+  std::int64_t changed_at_ = 0;  // ticks, when scenes changed last
+  Random chance_;                // seeds the scenes
+  std::uint64_t history_ = 0;    // how the scenes were before they changed
 };
 
 }  // namespace vole

@@ -58,15 +58,16 @@ struct TilesItem {
 struct Lighting;
 
 struct DrawItem {
-  enum class Type : std::uint8_t { picture, fill, outline, tiles, lighting };
+  enum class Type : std::uint8_t { picture, fill, outline, tiles, lighting, blur };
 
   Type type = Type::picture;
   LayerId layer = 0;
   std::uint32_t order = 0;
   PictureItem picture;  // its `at` is whole and on the canvas; its tint colours fill and outline
-  IRect box;            // of fill and outline, on the canvas
+  IRect box;            // of fill, outline and blur, on the canvas
   TilesItem tiles;
   const Lighting* lighting = nullptr;
+  int blur = 0;  // pixels on each side that are mixed
   IRect clip;  // in pixels of its view
 };
 
@@ -102,6 +103,9 @@ class DrawList {
   void fill(LayerId layer, const Rect& box, Colour colour, float depth = 0);
   // A frame of one pixel, inside the box.
   void outline(LayerId layer, const Rect& box, Colour colour, float depth = 0);
+
+  // What is below the layer becomes a mixture of so many pixels on each side of each, within the box.
+  void blur(LayerId layer, const IRect& box, int pixels);
 
   // By layer, then depth, then the order in which items were added; and finds the runs.
   void sort();

@@ -39,6 +39,7 @@ class Raster {
   std::vector<Colour> row_;  // of a scaled picture
   std::vector<CopiedTile> copied_tiles_;
   LightRaster light_;
+  Image blurred_;  // memory
   // The view that is being drawn, in a picture of its own.
   const View* view_ = nullptr;
   Image view_picture_;

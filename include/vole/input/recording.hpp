@@ -19,6 +19,7 @@
 #pragma once
 
 #include <cstdint>
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -48,6 +49,8 @@ struct Recording {
   std::int64_t seed = 0;     // the bits of it: a file's whole numbers are signed
   int ticks_per_second = 0;  // 0: unchecked, and as fast as the game
   std::int64_t ticks = 0;
+  // What it begins with, where that is not the game's first scene: its name, and its argument as TOML.
+  std::optional<std::string> scene, with;
   Located<std::string> checksum;  // of the state after the last tick, 16 hexadecimal digits; empty: unchecked
   std::vector<Checkpoint> checkpoints;
   std::vector<Located<std::string>> inputs;
@@ -62,6 +65,8 @@ void describe(V& v, Recording& recording) {
   v("seed", recording.seed);
   v("ticks_per_second", recording.ticks_per_second, within(1, 1000));
   v("ticks", recording.ticks, needed().within(0, 1e12));
+  v("scene", recording.scene);
+  v("with", recording.with);
   v("checksum", recording.checksum);
   v("checkpoints", recording.checkpoints, items(Recording::most_values));
   v("inputs", recording.inputs, needed().items(Recording::most_values));

@@ -38,10 +38,4 @@ class SceneArgument {
   std::shared_ptr<void> value_;
 };
 
-// What a scene asked to come next.
-struct SceneChange {
-  std::string scene;
-  SceneArgument argument;
-};
-
 }  // namespace vole

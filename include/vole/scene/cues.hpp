@@ -15,11 +15,14 @@
 #include <functional>
 #include <string>
 #include <string_view>
+#include <type_traits>
 #include <vector>
 
 #include "vole/asset/names.hpp"
+#include "vole/base/described_type.hpp"
 #include "vole/base/entity.hpp"
 #include "vole/base/vec.hpp"
+#include "vole/scene/type_mark.hpp"
 
 namespace vole {
 
@@ -81,6 +84,18 @@ namespace detail {
 // For the message of a handler that does not compile: false for every type, but only once it is known.
 template <class>
 inline constexpr bool fits_no_cue = false;
+
+// What a handler is given besides the stage: the struct that a scene hands back; void for nothing.
+template <class Call>
+struct HandedTo {
+  using Type = void;
+};
+template <class Handler, class Handed>
+struct HandedTo<void (Handler::*)(Stage&, Handed)> {
+  using Type = std::remove_cvref_t<Handed>;
+};
+template <class Handler, class Handed>
+struct HandedTo<void (Handler::*)(Stage&, Handed) const> : HandedTo<void (Handler::*)(Stage&, Handed)> {};
 
 }  // namespace detail
 
@@ -175,6 +190,48 @@ class Cues {
                     "a handler of when_told takes (vole::Stage&), or (vole::Stage&, vole::Entity)");
   }
 
+  // When a scene that lay over this one has closed: by its name or its class. A handler may take what that hands back (its class says
+  // using Result = Choice;), and is then called only where it hands something back:
+  //   cues.when_closed<Shop>([](vole::Stage& stage, const Choice& choice) { ... });
+  // Another struct does not compile with the class; with the name it is an Error when the scene begins.
+  template <class Handler>
+  void when_closed(std::string_view scene, Handler handler) {
+    using Handed = typename detail::HandedTo<decltype(&Handler::operator())>::Type;
+    if constexpr (std::invocable<Handler&, Stage&>)
+      add_closed({std::string(scene), nullptr, nullptr,
+                  [handler = std::move(handler)](Stage& stage, const void*) mutable { handler(stage); }});
+    else if constexpr (Described<Handed>)
+      add_closed(
+          {std::string(scene), nullptr, &described_type<Handed>(), handed_on<Handed>(std::move(handler))});
+    else
+      static_assert(detail::fits_no_cue<Handler>,
+                    "a handler of when_closed takes (vole::Stage&), or (vole::Stage&, const Result&) with "
+                    "the struct that the scene "
+                    "hands back, which is described");
+  }
+  template <class SceneClass, class Handler>
+  void when_closed(Handler handler) {
+    if constexpr (std::invocable<Handler&, Stage&>)
+      add_closed({{},
+                  &detail::type_mark<SceneClass>,
+                  nullptr,
+                  [handler = std::move(handler)](Stage& stage, const void*) mutable { handler(stage); }});
+    else if constexpr (!requires { typename SceneClass::Result; })
+      static_assert(
+          detail::fits_no_cue<Handler>,
+          "this scene hands nothing back: write in its class what it does, using Result = MyStruct;");
+    else if constexpr (std::invocable<Handler&, Stage&, const typename SceneClass::Result&>)
+      add_closed({{},
+                  &detail::type_mark<SceneClass>,
+                  &described_type<typename SceneClass::Result>(),
+                  handed_on<typename SceneClass::Result>(std::move(handler))});
+    else
+      static_assert(
+          detail::fits_no_cue<Handler>,
+          "a handler of when_closed takes (vole::Stage&), or (vole::Stage&, const Result&) with the "
+          "struct that the scene hands back");
+  }
+
   // Every so many seconds of the scene, the first time when they have passed once; at most once a tick.
   template <class Handler>
   void every(float seconds, Handler handler) {
@@ -216,6 +273,12 @@ class Cues {
     std::string name;
     OnThing handler;
   };
+  struct Closed {
+    std::string scene;                      // empty: by its class
+    const void* mark = nullptr;             // of the class
+    const DescribedType* handed = nullptr;  // what it is given; nullptr for nothing
+    std::function<void(Stage&, const void*)> handler;
+  };
   struct Interval {
     float seconds = 0;
     OnScene handler;
@@ -226,6 +289,7 @@ class Cues {
   const std::vector<PointerCue>& pointers() const { return pointers_; }
   const std::vector<Event>& events() const { return events_; }
   const std::vector<Name>& names() const { return names_; }
+  const std::vector<Closed>& closings() const { return closings_; }
   const std::vector<Interval>& intervals() const { return intervals_; }
   // Throws Error with the nearest name when there is no when_told for this one.
   void expect_name(std::string_view name) const;
@@ -270,6 +334,13 @@ class Cues {
   void add_clicked(const ThingSelector& which, std::string_view action, OnThing handler);
   void add_event(std::string_view kind, std::string_view event, OnThing handler);
   void add_told(std::string_view name, OnThing handler);
+  void add_closed(Closed cue);
+  template <class Result, class Handler>
+  static std::function<void(Stage&, const void*)> handed_on(Handler handler) {
+    return [handler = std::move(handler)](Stage& stage, const void* result) mutable {
+      handler(stage, *static_cast<const Result*>(result));
+    };
+  }
   void add_interval(float seconds, OnScene handler);
 
   const Kinds* kinds_;
@@ -279,6 +350,7 @@ class Cues {
   std::vector<PointerCue> pointers_;
   std::vector<Event> events_;
   std::vector<Name> names_;
+  std::vector<Closed> closings_;
   std::vector<Interval> intervals_;
 };
 

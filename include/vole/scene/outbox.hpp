@@ -3,6 +3,7 @@
 // player has set.
 #pragma once
 
+#include <utility>
 #include <vector>
 
 #include "vole/input/rebinding.hpp"
@@ -14,6 +15,10 @@ struct Outbox {
   std::vector<Rebinding> rebindings;
 
   bool empty() const { return rebindings.empty(); }
+  // What came after it.
+  void add(Outbox later) {
+    for (Rebinding& rebinding : later.rebindings) rebindings.push_back(std::move(rebinding));
+  }
 };
 
 }  // namespace vole

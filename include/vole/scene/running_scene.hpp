@@ -19,6 +19,7 @@
 
 namespace vole {
 
+struct Tick;
 struct TickMemory;
 class SceneLight;
 
@@ -34,20 +35,31 @@ class RunningScene {
   // Begins: Scene::enter, then its cues.
   void enter();
   void tick(const TickInput& input);
+  void covered() { scene_->covered(stage_); }
+  void uncovered() { scene_->uncovered(stage_); }
   void leave() { scene_->leave(stage_); }
-  // The scene that is to come next, when one was asked for.
+  // Calls the cues for the closing of a scene that lay over this one. Returns whether there was one for what it hands back.
+  bool hear_closed(const SceneType& closed, const SceneArgument& result);
+  // What it has asked to come when the tick is over; nullptr when nothing.
   const SceneChange* change() const { return stage_.change_ ? &*stage_.change_ : nullptr; }
+  void ask(std::optional<SceneChange> change) { stage_.change_ = std::move(change); }
+  // Where it lies among others.
+  void lie(bool covered, bool covers, int in_pile);
+  // Changed files, while it has no ticks.
+  void take_files();
 
-  // Adds level, things, the parts of the xray that are asked for and what the scene draws to the list. Between the call and its
-  // end fields show what tracks make of them; afterwards nothing has changed.
-  void draw(DrawList& list, float share, XrayParts xray = {});
+  // Adds level, things, the parts of the xray that are asked for and what the scene draws to the list, over what is in it already or
+  // before its own sky. Between the call and its end fields show what tracks make of them; afterwards nothing has changed.
+  enum class Before : std::uint8_t { sky, others };
+  void draw(DrawList& list, float share, XrayParts xray = {}, Before before = Before::sky);
   // Behind everything.
   Colour sky() const;
 
   // The world, the scene's own members, what it was given and what it asked for.
   void write(StateWriter& out) const;
   void read(StateReader& in);
-  std::string to_toml() const;
+  // `within` is before the names of its tables: "scenes.".
+  std::string to_toml(std::string_view within = "") const;
   void from_toml(const TomlValue& toml, Report& report);
   // After reading: finds what the state names, and has the scene say its cues.
   void bind();
@@ -62,10 +74,11 @@ class RunningScene {
 
  private:
   void say_cues();
-  void draw_stage(DrawList& list, float share) const;
+  Tick make_tick();
+  void draw_stage(DrawList& list, float share, Before before) const;
   void draw_views(DrawList& list, float share) const;
-  void draw_view(DrawList& list, const Camera& camera, const ShownView* only, SceneLight& light,
-                 float share) const;
+  void draw_view(DrawList& list, const Camera& camera, const ShownView* only, SceneLight& light, float share,
+                 Before before) const;
   void add_light(DrawList& list, LayerId first, const Camera& camera, SceneLight& light, float share) const;
 
   const StageSetting& setting_;

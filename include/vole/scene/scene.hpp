@@ -10,6 +10,9 @@
 //   };
 //   template <class V> void describe(V& v, Beds& beds) { v.state("gathered", beds.gathered); }
 //
+// A class says what it is entered with and what it hands back, where it is one: using Argument = Order; using Result = Choice; (described
+// structs; argument.hpp, stage_scenes.hpp).
+//
 // What a scene needs to go on lies in its stage and in the members that it describes: from these a snapshot is taken,
 // and a scene that is restored is a new object with these values, without enter().
 #pragma once
@@ -29,6 +32,9 @@ class Scene {
   virtual void cues(Cues&) {}
   // Once a tick, before pilots and movers; also while things are frozen (Stage::freeze).
   virtual void tick(Stage&) {}
+  // Another scene lies over it now, and no more: see docs/scenes.md.
+  virtual void covered(Stage&) {}
+  virtual void uncovered(Stage&) {}
   virtual void leave(Stage&) {}
   virtual void draw(Drawing&) const {}
 };

@@ -13,6 +13,7 @@
 
 #include "vole/scene/argument.hpp"
 #include "vole/scene/scene.hpp"
+#include "vole/scene/type_mark.hpp"
 
 namespace vole {
 
@@ -27,9 +28,14 @@ const DescribedType* argument_of_scene() {
     return nullptr;
 }
 
-// Its address identifies a type.
+// What it hands back, by its `using Result = ...`; nullptr for nothing.
 template <class T>
-inline constexpr char type_mark = 0;
+const DescribedType* result_of_scene() {
+  if constexpr (requires { typename T::Result; })
+    return &described_type<typename T::Result>();
+  else
+    return nullptr;
+}
 
 }  // namespace detail
 
@@ -37,6 +43,7 @@ struct SceneType {
   std::string name;
   const void* mark = nullptr;
   const DescribedType* argument = nullptr;
+  const DescribedType* result = nullptr;
   SceneArgument given = {};  // when it is entered without one
   std::unique_ptr<Scene> (*make)() = nullptr;
   // The scene's own members: its description, and where they lie.
@@ -50,7 +57,7 @@ class SceneTypes {
   template <class T>
   void add(std::string_view name, SceneArgument given = {}) {
     static_assert(std::is_base_of_v<Scene, T>, "a scene is a class derived from vole::Scene");
-    add({std::string(name), &detail::type_mark<T>, detail::argument_of_scene<T>(), std::move(given),
+    add({std::string(name), &detail::type_mark<T>, detail::argument_of_scene<T>(), detail::result_of_scene<T>(), std::move(given),
          []() -> std::unique_ptr<Scene> { return std::make_unique<T>(); }, &described_type<T>(),
          [](Scene& scene) -> void* { return static_cast<T*>(&scene); }});
   }
@@ -62,10 +69,12 @@ class SceneTypes {
   const std::string& name_of() const {
     return name_of(&detail::type_mark<T>, type_name<T>());
   }
+  const std::vector<SceneType>& all() const { return types_; }
   // What a scene is entered with: this, or what its type is given when this is nothing.
   SceneArgument argument_for(const SceneType& scene, SceneArgument argument) const;
-  // Throws Error, with the names of both types, when the scene does not expect this.
+  // Throw Error, with the names of both types, when the scene does not expect this, and when it does not hand this back.
   void expect_argument(const SceneType& scene, const SceneArgument& argument) const;
+  static void expect_result(const SceneType& scene, const DescribedType& result);
 
  private:
   void add(SceneType type);

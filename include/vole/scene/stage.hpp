@@ -4,7 +4,7 @@
 //   stage.after(60, "frost");
 //   if (stage.input().pressed("pause")) stage.leave_for("title");
 //
-// All state behind it is in its World (world.hpp); what happens when is said in cues (cues.hpp).
+// All state behind it is in its World (world.hpp); what happens when is said in cues (cues.hpp); other scenes: stage_scenes.hpp.
 #pragma once
 
 #include <initializer_list>
@@ -23,6 +23,7 @@
 #include "vole/scene/outbox.hpp"
 #include "vole/scene/pictures/xray.hpp"
 #include "vole/scene/scene_types.hpp"
+#include "vole/scene/stage_scenes.hpp"
 #include "vole/scene/tweening.hpp"
 #include "vole/world/attached.hpp"
 #include "vole/world/body.hpp"
@@ -60,11 +61,12 @@ struct StageSetting {
   int ticks_per_second = 60;
   // What is kept from one scene to the next of the same run, and decides nothing: found anew where it is missing.
   std::shared_ptr<SceneCaches> caches = make_scene_caches();
+  const OwnTransitions* transitions = nullptr;  // none: the game has none of its own
 
   const Binding& binding() const;
 };
 
-class Stage {
+class Stage : public StageScenes {
  public:
   Stage(const StageSetting& setting, World& world, const SceneArgument& argument);
   ~Stage();
@@ -227,6 +229,8 @@ class Stage {
   // much around it as they need.
   void follow(Entity entity, bool jump = true);
   void follow(std::vector<Entity> entities, bool jump = true);
+  // Where a thing is on the canvas now, in pixels: for what is shown there, as vole::iris.
+  Vec2 on_canvas(Entity entity) const;
   // The camera stays in a zone of the level from now on, and goes over to it in so many seconds; 0: at once. Throws Error with the nearest
   // name.
   void look_within(std::string_view zone, float seconds = 0);
@@ -236,44 +240,6 @@ class Stage {
   ShownView& add_view(std::string_view name, const IRect& part);
   ShownView& view(std::string_view name);
   void remove_view(std::string_view name);
-
-  // Another scene when this tick is over, by its name or its type, with what it expects (argument.hpp).
-  // Throws Error for an unknown scene, with the nearest name, and for a struct that it does not expect.
-  void leave_for(std::string_view scene) { leave_for(scene, SceneArgument()); }
-  template <class Argument>
-  void leave_for(std::string_view scene, Argument argument) {
-    if constexpr (Described<Argument>)
-      leave_for(scene, SceneArgument(std::move(argument)));
-    else
-      static_assert(detail::never<Argument>,
-                    "what the scene is entered with is not described: write beside it, before it is used, "
-                    "template <class "
-                    "V> void describe(V& v, MyStruct& it) { v(\"points\", it.points); }");
-  }
-  template <class SceneType>
-  void leave_for() {
-    leave_for(setting_.scenes.name_of<SceneType>(), SceneArgument());
-  }
-  template <class SceneType>
-  void leave_for(typename SceneType::Argument argument) {
-    leave_for(setting_.scenes.name_of<SceneType>(), SceneArgument(std::move(argument)));
-  }
-  template <class SceneType, class Given>
-  requires(!requires { typename SceneType::Argument; }) void leave_for(const Given&) {
-    static_assert(
-        detail::never<SceneType>,
-        "this scene expects nothing: write in its class what it expects, using Argument = MyStruct;");
-  }
-  // What the scene before handed over; as it is made when that was nothing. Throws Error, with the names of
-  // both, when it was a struct of another type.
-  template <class Argument>
-  const Argument& argument() const {
-    static const Argument nothing{};
-    if (!argument_.type()) return nothing;
-    const Argument* const found = argument_.as<Argument>();
-    if (!found) wrong_argument(type_name<Argument>());
-    return *found;
-  }
 
   const World& world() const { return world_; }
 
@@ -291,8 +257,6 @@ class Stage {
   friend class RunningScene;
   const Probe& probe_of(Entity entity, std::string_view name) const;
 
-  void leave_for(std::string_view scene, SceneArgument argument);
-  [[noreturn]] void wrong_argument(std::string_view wanted) const;
   std::vector<Tween>& tweens();
   std::size_t add_tween(Entity entity, const DescribedType& component, std::size_t field);
   void expect_cue(std::string_view name) const;
@@ -310,12 +274,10 @@ class Stage {
   Entities& entities_;
   Camera& camera_;
   Random& random_;
-  const SceneArgument& argument_;
   XrayParts xray_;
   Outbox outbox_;
   std::unique_ptr<SolidThings> solids_;  // follows the components whenever it is asked
   const Cues* cues_ = nullptr;           // once the scene has said them
-  std::optional<SceneChange> change_;
 };
 
 }  // namespace vole

@@ -105,7 +105,7 @@ class Entities {
   // All of it as bytes and back, and as TOML: see world.hpp. What is marked must be swept out before.
   void write(StateWriter& out) const;
   void read(StateReader& in);
-  std::string to_toml() const;
+  std::string to_toml(std::string_view within = "") const;  // before the names of its tables
   void from_toml(const TomlValue& toml, Report& report);
 
  private:

@@ -11,6 +11,7 @@
 #include "vole/base/random.hpp"
 #include "vole/draw/camera.hpp"
 #include "vole/input/input.hpp"
+#include "vole/world/cover.hpp"
 #include "vole/world/entities.hpp"
 #include "vole/world/level_now.hpp"
 #include "vole/world/met_pair.hpp"
@@ -69,6 +70,7 @@ class World {
   Dragged dragged;
   bool asks_for_control = false;
   Colour background{0, 0, 0, 255};  // behind everything, where no level is loaded
+  Cover cover;                      // over the scenes below
   std::vector<Timer> timers;
   std::vector<Tween> tweens;
   std::vector<Told> told;
@@ -79,8 +81,8 @@ class World {
   // As bytes; what was removed must be swept out before.
   void write(StateWriter& out) const;
   void read(StateReader& in);
-  // As TOML, for files and comparisons.
-  std::string to_toml() const;
+  // As TOML, for files and comparisons; `within` is before the names of its tables: "scenes.".
+  std::string to_toml(std::string_view within = "") const;
   void from_toml(const TomlValue& toml, Report& report);
 
   // Moves the origin of an endless level (LevelNow::room_behind), and with it all places in the level that components hold. What
@@ -108,6 +110,7 @@ class World {
     v.state("dragged", world.dragged);
     v.state("asks_for_control", world.asks_for_control);
     v.state("background", world.background);
+    v.state("cover", world.cover);
     v.state("timers", world.timers);
     v.state("tweens", world.tweens);
     v.state("told", world.told);

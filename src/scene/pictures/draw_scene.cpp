@@ -64,27 +64,28 @@ void add_sprite(DrawList& list, LayerId into, const World& world, Entity entity,
 
 }  // namespace
 
-void RunningScene::draw_stage(DrawList& list, float share) const {
+void RunningScene::draw_stage(DrawList& list, float share, Before before) const {
   if (world_.level)
     setting_.caches->tile_frames.show(world_.level.version(), world_.ticks, setting_.ticks_per_second);
-  draw_view(list, world_.camera, nullptr, setting_.caches->light, share);
+  draw_view(list, world_.camera, nullptr, setting_.caches->light, share, before);
 }
 
 void RunningScene::draw_views(DrawList& list, float share) const {
   if (setting_.caches->lights_of_views.size() < world_.views.size())
     setting_.caches->lights_of_views.resize(world_.views.size());
   for (std::size_t i = 0; i < world_.views.size(); ++i) {
-    draw_view(list, world_.views[i].camera, &world_.views[i], setting_.caches->lights_of_views[i], share);
+    draw_view(list, world_.views[i].camera, &world_.views[i], setting_.caches->lights_of_views[i], share,
+              Before::sky);
     list.end_view();
   }
 }
 
 // What a camera sees; `only` may leave some of it out.
 void RunningScene::draw_view(DrawList& list, const Camera& camera, const ShownView* only, SceneLight& light,
-                             float share) const {
+                             float share, Before before) const {
   const LevelNow& level = world_.level;
   View view = camera.view(share);
-  view.sky = sky();
+  view.sky = before == Before::sky ? sky() : clear;
   list.start_view(view);
   const std::size_t layers = level ? level.file().layers.size() : 1;
   const auto first = static_cast<LayerId>(list.layers());
@@ -127,9 +128,9 @@ Colour RunningScene::sky() const {
   return world_.level ? world_.level.file().sky : world_.background;
 }
 
-void RunningScene::draw(DrawList& list, float share, XrayParts xray) {
+void RunningScene::draw(DrawList& list, float share, XrayParts xray, Before before) {
   const ShownFields shown(world_, setting_);
-  draw_stage(list, share);
+  draw_stage(list, share, before);
   XrayRoles seen;
   if (xray.any()) seen = draw_xray(list, *this, xray, share);
   list.end_view();

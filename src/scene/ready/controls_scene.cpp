@@ -49,6 +49,7 @@ std::string fitted(const std::vector<std::string>& names, const Font& font, floa
 }  // namespace
 
 void ControlsScene::enter(Stage& stage) {
+  stage.cover().hides_below = true;
   back_ = stage.argument<ControlsFor>().back;
   stage.ask_for_control();
 }
@@ -73,7 +74,14 @@ void ControlsScene::choose(Stage& stage, const std::string& control, const std::
     waits_ = !all.empty();
   else if (is_one_of(control, {"key Backspace", "pad north"}))
     stage.forget_rebindings();
-  else if (is_one_of(control, {"key Escape", "pad east", "pad start"}) && !back_.empty())
+  else if (is_one_of(control, {"key Escape", "pad east", "pad start"}))
+    go_back(stage);
+}
+
+void ControlsScene::go_back(Stage& stage) const {
+  if (stage.covers())
+    stage.close();
+  else if (!back_.empty())
     stage.leave_for(back_);
 }
 

@@ -52,6 +52,11 @@ class XrayParts {
     const unsigned bit = 1u << static_cast<unsigned>(part);
     bits_ = shown ? bits_ | bit : bits_ & ~bit;
   }
+  constexpr XrayParts without(XrayPart part) const {
+    XrayParts parts = *this;
+    parts.set(part, false);
+    return parts;
+  }
   constexpr XrayParts operator|(XrayParts other) const { return XrayParts(bits_ | other.bits_); }
   // What a key shows next: the usual, then each part alone, then nothing.
   XrayParts next() const;

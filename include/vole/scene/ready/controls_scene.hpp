@@ -1,6 +1,7 @@
 // A scene in which a player binds keys and buttons anew, ready to be used as it is:
 //
 //   game.scene<vole::ControlsScene>("controls");
+//   stage.open("controls");                                         // over the scene that goes on afterwards
 //   stage.leave_for("controls", vole::ControlsFor{.back = "title"});
 //
 // It is worked by arrow keys and Enter, or by a pad, whatever the game's own controls are: chosen is what stands in the list, and the
@@ -18,7 +19,7 @@
 namespace vole {
 
 struct ControlsFor {
-  std::string back;  // the scene that comes next
+  std::string back;  // the scene that comes next, where it lies over none
 };
 template <class V>
 void describe(V& v, ControlsFor& given) {
@@ -34,6 +35,7 @@ class ControlsScene : public Scene {
   void draw(Drawing& drawing) const override;
 
  private:
+  void go_back(Stage& stage) const;
   void choose(Stage& stage, const std::string& control, const std::vector<Rebinding>& all);
   void bind(Stage& stage, const std::string& control, const std::vector<Rebinding>& all);
   std::string told_of(const Controls& controls, const std::vector<Rebinding>& all) const;
