@@ -40,7 +40,7 @@ build/demo/examples/towpath/towpath --headless --replay examples/towpath/recordi
   --shot shots/towpath.png@3500 --shot shots/jetty.png@1100 >/dev/null
 "$vole" check examples/allotment
 build/demo/examples/milkround/milkround --headless --replay examples/milkround/recordings/round.run \
-  --shot shots/milkround-title.png@60 --shot shots/milkround.png@1400 --shot shots/milkround-end.png >/dev/null
+  --shot shots/milkround-title.png@60 --shot shots/milkround.png@1100 --shot shots/milkround-end.png >/dev/null
 "$vole" check examples/towpath
 "$vole" check examples/milkround
 "$vole" preview examples/allotment/assets/vole.sheet.toml -o shots/sheet.png >/dev/null

@@ -91,7 +91,10 @@ class Driver : public vole::HeadlessHost {
   Driver() : HeadlessHost(60) {}
   // From now on; the session outlives this.
   void watch(const vole::Session& session) { session_ = &session; }
-  bool closing() const override { return session_->scene_name() == "end" || milkman_.tired(); }
+  // When the end has been seen for a moment.
+  bool closing() const override {
+    return (session_->scene_name() == "end" && session_->stage().ticks() > 30) || milkman_.tired();
+  }
 
   void gather(vole::InputGather& gather) override {
     if (!session_) return;
