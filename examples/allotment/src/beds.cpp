@@ -22,7 +22,7 @@ void Beds::cues(vole::Cues& cues) {
 
 void Beds::open_cellar(vole::Stage& stage) const {
   stage.leave_for<Cellar>(forager_.harvest())
-      .with(vole::iris(stage.on_canvas(forager_.vole()), {24, 120}, 0.8f));
+      .with(vole::iris(stage.on_canvas(forager_.vole()), {58, 90}, 0.8f));
 }
 
 // The shed opens when the vole stands before it, and the first time its lodger goes out for the night.
