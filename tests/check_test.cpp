@@ -812,3 +812,21 @@ TEST_CASE("a build is told what the names are made from: files and folders") {
   CHECK(vole_in(folder, "atlas . --header out/names.hpp --depfile mine.d").code == 1);
   CHECK(vole_in(folder, "atlas . --header out/names.hpp --depfile kinds.toml").code == 2);
 }
+
+TEST_CASE("sequences are checked, and played without the game that hears what they tell") {
+  TempFolder folder;
+  write_tidy_game(folder);
+  const std::string kinds = vole::read_text(folder.path("kinds.toml"), 1 << 20);
+  const auto ran_with = [&](const std::string& step) {
+    folder.write("kinds.toml", kinds + "\n[crumb.sequences.rot]\nstarts = true\nsteps = [" + step + "]\n");
+    return vole_in(folder, "check");
+  };
+  const Ran tidy = ran_with("{ does = \"tell\", told = \"rotten\" }, { does = \"wait\", seconds = 0.05 }");
+  CAPTURE(tidy.output);
+  CHECK(tidy.code == 0);
+  const Ran ran = ran_with("{ does = \"go\", to = \"bin\", speed = 10 }");
+  CHECK(ran.code == 1);
+  CHECK(has(ran.output, "no place \"bin\""));
+  CHECK(has(ran_with("{ does = \"go\", at = [1, 1] }").output, "say a speed"));
+  CHECK(has(ran_with("{ does = \"repeat\", sequences = [\"rot\"] }").output, "does itself again"));
+}

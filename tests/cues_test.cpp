@@ -154,7 +154,7 @@ TEST_CASE(
   small.tick(60);
   // A tick that is under way has not been counted yet.
   CHECK(told == "a0 b5 thing17! a29 ");
-  CHECK(small.running->world().timers.empty());
+  CHECK(small.running->world().timers.all().empty());
 }
 
 TEST_CASE("a timer may come sooner or later by chance, and then the same in each run") {

@@ -55,6 +55,8 @@ class Leaf : public vole::Scene {
   void enter(Stage& stage) override {
     number = stage.argument<Paper>().number;
     said("entered");
+    stage.every(7.0f / 60, "chime");
+    stage.start_sequence("ringing", vole::Steps().repeat(0, vole::Steps().wait(5.0f / 60).tell("ring")));
     const auto cover = covers.find(number);
     if (cover != covers.end()) stage.cover() = cover->second;
     if (throws_in == "enter") throw vole::Error(vole::FilePosition{}, "no way in");
@@ -67,6 +69,8 @@ class Leaf : public vole::Scene {
     });
     cues.when_closed<Leaf>([this](Stage&) { said("heard"); });
     cues.when_told("bell", [this](Stage&) { said("bell"); });
+    cues.when_told("chime", [this](Stage&) { ++chimes; });
+    cues.when_told("ring", [this](Stage&) { ++rings; });
   }
   void tick(Stage& stage) override {
     ++ticks;
@@ -83,7 +87,7 @@ class Leaf : public vole::Scene {
                         {static_cast<std::uint8_t>(number * 16), 200, 0, 255});
   }
 
-  int number = 0, ticks = 0, presses = 0, releases = 0, walked = 0, stamps = 0;
+  int number = 0, ticks = 0, presses = 0, releases = 0, walked = 0, stamps = 0, chimes = 0, rings = 0;
 
   static inline std::function<void(Stage&, Leaf&)> act;
   static inline std::map<int, vole::Cover> covers;
@@ -104,6 +108,8 @@ void describe(V& v, Leaf& leaf) {
   v.state("releases", leaf.releases);
   v.state("walked", leaf.walked);
   v.state("stamps", leaf.stamps);
+  v.state("chimes", leaf.chimes);
+  v.state("rings", leaf.rings);
 }
 
 struct Twigs {
@@ -361,6 +367,9 @@ TEST_CASE("random programs of opening, closing and leaving come to what a plain 
         CHECK(twigs.leaf(i).number == model.all[i].number);
         CHECK(twigs.leaf(i).ticks == model.all[i].ticks);
         CHECK(twigs.leaf(i).stamps == model.all[i].stamps);
+        // Timers and sequences have the ticks of their scene, and no others.
+        CHECK(twigs.leaf(i).chimes == model.all[i].ticks / 7);
+        CHECK(twigs.leaf(i).rings == std::max(model.all[i].ticks - 1, 0) / 5);
         CHECK(twigs.simulation->pile().is_left(i) == model.gone(model.all[i]));
         seen += model.all[i].seen;
       }
@@ -589,7 +598,7 @@ TEST_CASE("a steady frame of a transition and of a cover allocates nothing") {
     pictures.draw(*twigs.simulation, twigs.game, *twigs.catalog, 1, {}, canvas);
   };
   const auto steady = [&] {
-    for (int i = 0; i < 3; ++i) frame();
+    for (int i = 0; i < 15; ++i) frame();
     const std::int64_t before = allocations_so_far();
     for (int i = 0; i < 10; ++i) frame();
     return allocations_so_far() - before;

@@ -73,6 +73,15 @@ const std::vector<Setter>& setters() {
        }},
       {"after", [](Stage& stage, Entity, float f) { stage.after(f, "told"); }},
       {"after spread", [](Stage& stage, Entity, float f) { stage.after(1, "told", {}, f); }},
+      {"set_time_rate", [](Stage& stage, Entity, float f) { stage.set_time_rate(f); }},
+      {"set_time_rate of a thing",
+       [](Stage& stage, Entity thing, float f) { stage.set_time_rate(thing, f); }},
+      {"every", [](Stage& stage, Entity thing, float f) { stage.every(f, "told", thing, {.spread = f}); }},
+      {"steps",
+       [](Stage& stage, Entity thing, float f) {
+         stage.start_sequence(
+             "x", vole::Steps().wait(f).go({f, 3}, f).tween(&Sprite::opacity, f, f).say("a", f), thing);
+       }},
       {"freeze", [](Stage& stage, Entity, float f) { stage.freeze(f); }},
       {"take_press", [](Stage& stage, Entity, float f) { stage.take_press("jump", f); }},
       {"tween",

@@ -14,6 +14,16 @@
 #include "vole/world/world.hpp"
 
 namespace vole {
+namespace {
+
+SceneChange first_change(const SceneType& type, SceneArgument handed) {
+  SceneChange change;
+  change.scene = type.name;
+  change.handed = std::move(handed);
+  return change;
+}
+
+}  // namespace
 
 Simulation::Simulation(const Game& game, const SimulationSetting& setting, std::uint64_t seed)
     : game_(game),
@@ -32,7 +42,7 @@ Simulation::Simulation(const Game& game, const SimulationSetting& setting, std::
 
 void Simulation::ask_for(std::string_view scene, const FilePosition& asked) {
   const SceneType& type = game_.scenes().get(scene, asked);
-  first_ = SceneChange{SceneChange::How::leaves, type.name, type.given, {}, false};
+  first_ = first_change(type, type.given);
 }
 
 void Simulation::ask_for(std::string_view scene, SceneArgument argument, const FilePosition& asked) {
@@ -214,7 +224,7 @@ void Simulation::take(const StateHead& head,
   std::optional<SceneChange> first;
   if (!head.first.value.empty()) {
     const SceneType& type = game_.scenes().get(head.first.value, head.first.where);
-    first = SceneChange{SceneChange::How::leaves, type.name, read_first(type), {}, false};
+    first = first_change(type, read_first(type));
   }
   const std::shared_ptr<ScenePile::Scenes> scenes = read();
   ScenePile::bind(*scenes);

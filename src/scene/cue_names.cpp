@@ -99,9 +99,10 @@ void expect_closing_scenes(const Cues& cues, const SceneTypes& scenes) {
     if (cue.scene.empty()) continue;
     const SceneType& type = scenes.get(cue.scene);
     if (!cue.handed || type.result == cue.handed) continue;
-    throw Error(FilePosition{},
-                fmt::format("the scene \"{}\" hands back {}, and a cue for its closing takes a {}", type.name,
-                            type.result ? fmt::format("a {}", type.result->name()) : "nothing", cue.handed->name()));
+    throw Error(
+        FilePosition{},
+        fmt::format("the scene \"{}\" hands back {}, and a cue for its closing takes a {}", type.name,
+                    type.result ? fmt::format("a {}", type.result->name()) : "nothing", cue.handed->name()));
   }
 }
 

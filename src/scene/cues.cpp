@@ -2,79 +2,16 @@
 
 #include <fmt/core.h>
 
+#include "selected_things.hpp"
 #include "vole/base/names.hpp"
 #include "vole/base/within.hpp"
 #include "vole/level/kinds.hpp"
 
 namespace vole {
-namespace {
-
-ThingSelector named(ThingSelector::What what, std::string_view name) {
-  ThingSelector which("");
-  which.name = name;
-  which.what = what;
-  return which;
-}
-
-}  // namespace
-
-ThingSelector::ThingSelector(const char* text) : ThingSelector(std::string_view(text)) {}
-ThingSelector::ThingSelector(const std::string& text) : ThingSelector(std::string_view(text)) {}
-ThingSelector::ThingSelector(KindName kind) : ThingSelector(kind.text) {}
-ThingSelector::ThingSelector(std::string_view text) {
-  const MeantThings meant = meant_things(text);
-  name = meant.name;
-  if (meant.by_tag) what = What::tag;
-}
-
-ThingSelector tagged(std::string_view tag) {
-  return named(ThingSelector::What::tag, tag);
-}
-
-ThingSelector of_category(std::string_view category) {
-  return named(ThingSelector::What::category, category);
-}
-
-ThingSelector with_shape(std::string_view name) {
-  return named(ThingSelector::What::shape, name);
-}
-
-ThingSelector zone(std::string_view name) {
-  return named(ThingSelector::What::zone, name);
-}
-
-TileSelector any_tile() {
-  return {};
-}
-
-TileSelector tile_tagged(std::string_view tag) {
-  return {TileSelector::What::tag, std::string(tag)};
-}
-
-TileSelector tile_of(std::string_view tile_or_material) {
-  return {TileSelector::What::name, std::string(tile_or_material)};
-}
-
 Cues::Cues(const Kinds& kinds) : kinds_(&kinds) {}
 
-// Zones and tiles are of the level that is loaded, which may be another when it comes to that: see cue_names.hpp.
 void Cues::expect(const ThingSelector& which) const {
-  switch (which.what) {
-    case ThingSelector::What::kind:
-      static_cast<void>(kinds_->kind(which.name));
-      break;
-    case ThingSelector::What::tag:
-      kinds_->expect_tag(which.name);
-      break;
-    case ThingSelector::What::category:
-      kinds_->categories.number(which.name);
-      break;
-    case ThingSelector::What::shape:
-      kinds_->expect_shape(which.name);
-      break;
-    case ThingSelector::What::zone:
-      break;
-  }
+  expect_known(*kinds_, which);
 }
 
 void Cues::add_meeting(MeetingCue cue) {
@@ -124,7 +61,7 @@ void Cues::add_interval(float seconds, OnScene handler) {
 }
 
 void Cues::expect_name(std::string_view name) const {
-  if (find_named(names_, name)) return;
+  if (takes_any_name_ || find_named(names_, name)) return;
   throw Error(
       FilePosition{}, fmt::format("no cue for when \"{}\" is told", name),
       names_.empty() ? "say one in the scene's cues() with when_told" : did_you_mean(name, names_of(names_)));

@@ -2,6 +2,8 @@
 
 #include <fmt/core.h>
 
+#include <algorithm>
+
 #include "cue_call.hpp"
 #include "cue_names.hpp"
 #include "handed_state.hpp"
@@ -44,8 +46,12 @@ void RunningScene::say_cues() {
   scene_->cues(cues_);
   stage_.cues_ = &cues_;
   // What enter() set going is asked for now that it can be known.
-  for (const Timer& timer : world_.timers) cues_.expect_name(timer.name);
+  for (const Timer& timer : world_.timers.all()) cues_.expect_name(timer.name);
   for (const Told& told : world_.told) cues_.expect_name(told.name);
+  for (std::size_t i = 0; i < world_.sequences.size(); ++i)
+    for (const Sequence& sequence : world_.sequences.at(i).own)
+      for (const Located<SequenceStep>& step : sequence.steps)
+        if (step.value.does == StepDoes::tell) cues_.expect_name(step.value.told.value);
   for (const Tween& tween : world_.tweens)
     if (!tween.told.empty()) cues_.expect_name(tween.told);
   expect_closing_scenes(cues_, setting_.scenes);
@@ -81,25 +87,41 @@ bool RunningScene::hear_closed(const SceneType& closed, const SceneArgument& res
   return heard;
 }
 
+void RunningScene::run(const TickStep& step, Tick& tick) {
+  // The game's own are of things that have no time of their own.
+  if (step.of_things && !step.run && tick.step >= world_.time.steps) return;
+  try {
+    if (step.run)
+      step.run(tick);
+    else
+      step.run_own(stage_);
+  } catch (const std::exception&) {
+    note_thrown(tick.problems, "");
+  }
+  if (!step.run) tick.bodies_known = false;
+}
+
 void RunningScene::tick(const TickInput& input) {
   world_.input.take(input);
   Tick tick = make_tick();
-  bool frozen = false;
-  for (const TickStep& step : steps_.all()) {
-    if (step.of_things && frozen) continue;
-    try {
-      if (step.run)
-        step.run(tick);
-      else
-        step.run_own(stage_);
-    } catch (const std::exception&) {
-      note_thrown(tick.problems, "");
-    }
-    if (!step.run) tick.bodies_known = false;
-    // Whether things move in this tick is settled once, when the scene has had its say.
-    if (step.run == run_scene) frozen = world_.frozen_ticks > 0;
+  const std::vector<TickStep>& steps = steps_.all();
+  const auto is_of_things = [](const TickStep& step) { return step.of_things; };
+  const auto first = std::find_if(steps.begin(), steps.end(), is_of_things);
+  const auto end = std::find_if_not(first, steps.end(), is_of_things);
+  std::for_each(steps.begin(), first, [&](const TickStep& step) { run(step, tick); });
+  try {
+    settle_steps(tick);
+  } catch (const std::exception&) {
+    note_thrown(tick.problems, "");
   }
-  if (frozen) --world_.frozen_ticks;
+  while (tick.step < tick.most_steps) {
+    if (tick.step > 0) begin_next_step(tick);
+    std::for_each(first, end, [&](const TickStep& step) { run(step, tick); });
+    ++tick.step;
+  }
+  end_steps(tick);
+  std::for_each(end, steps.end(), [&](const TickStep& step) { run(step, tick); });
+  if (tick.frozen) --world_.frozen_ticks;
   ++world_.ticks;
   if (!tick.problems.empty()) throw Error(std::move(tick.problems));
 }
@@ -146,8 +168,8 @@ std::string RunningScene::to_toml(std::string_view within) const {
     text += fmt::format("asks = {}\n", described_type<SceneChange>().to_inline_toml(&*stage_.change_));
     text += handed_to_toml("asks_with", stage_.change_->handed);
   }
-  return fmt::format("{}\n[{}scene_state]\n{}\n{}", text, within, type_.described->to_toml(type_.members(*scene_)),
-                     world_.to_toml(within));
+  return fmt::format("{}\n[{}scene_state]\n{}\n{}", text, within,
+                     type_.described->to_toml(type_.members(*scene_)), world_.to_toml(within));
 }
 
 void RunningScene::from_toml(const TomlValue& toml, Report& report) {

@@ -54,7 +54,8 @@ void SceneTypes::expect_result(const SceneType& scene, const DescribedType& resu
   if (scene.result)
     throw Error(FilePosition{}, fmt::format("the scene \"{}\" hands back a {}, not a {}", scene.name,
                                             scene.result->name(), result.name()));
-  throw Error(FilePosition{}, fmt::format("the scene \"{}\" hands back nothing, and no {}", scene.name, result.name()),
+  throw Error(FilePosition{},
+              fmt::format("the scene \"{}\" hands back nothing, and no {}", scene.name, result.name()),
               fmt::format("say in its class: using Result = {};", result.name()));
 }
 

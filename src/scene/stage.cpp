@@ -11,6 +11,7 @@
 #include "scene/pictures/camera_target.hpp"
 #include "scene/pictures/placement.hpp"
 #include "scene_caches.hpp"
+#include "tweens.hpp"
 #include "vole/asset/catalog.hpp"
 #include "vole/asset/font.hpp"
 #include "vole/base/names.hpp"
@@ -35,6 +36,7 @@ std::shared_ptr<SceneCaches> make_scene_caches() {
 
 Stage::Stage(const StageSetting& setting, World& world, const SceneArgument& argument)
     : StageScenes(setting.scenes, world, argument),
+      StageSequences(world, setting.binding(), setting.ticks_per_second),
       setting_(setting),
       world_(world),
       entities_(world.entities),
@@ -351,29 +353,6 @@ int Stage::count(std::string_view kind) const {
   return count;
 }
 
-// Before the scene has said its cues this is not known; RunningScene checks what waits when it has.
-void Stage::expect_cue(std::string_view name) const {
-  if (cues_) cues_->expect_name(name);
-}
-
-void Stage::tell(std::string_view name, Entity about) {
-  expect_cue(name);
-  world_.told.push_back({std::string(name), about});
-}
-
-void Stage::after(float seconds, std::string_view name, Entity about, float spread) {
-  expect_cue(name);
-  const float most_off = brought_within_seconds(spread);
-  const float off = most_off > 0 ? random().within(-most_off, most_off) : 0.0f;
-  const float wait = brought_within_seconds(brought_within_seconds(seconds) + off);
-  const auto ticks = static_cast<std::int64_t>(static_cast<double>(wait) * ticks_per_second() + 0.5);
-  world_.timers.push_back({std::string(name), about, std::max<std::int64_t>(ticks, 1)});
-}
-
-void Stage::cancel(std::string_view name) {
-  std::erase_if(world_.timers, [name](const Timer& timer) { return timer.name == name; });
-}
-
 std::size_t Stage::add_tween(Entity entity, const DescribedType& component, std::size_t field) {
   const ComponentTypes::Type* const type = setting_.binding().types.of(component);
   if (!type)
@@ -381,17 +360,7 @@ std::size_t Stage::add_tween(Entity entity, const DescribedType& component, std:
   if (field >= type->fields().size())
     throw Error(FilePosition{},
                 fmt::format("a tween of a field of \"{}\" that is not described", type->name));
-  std::erase_if(world_.tweens, [&](const Tween& other) {
-    return other.entity == entity && other.bound.type == type && other.bound.index == field;
-  });
-  const FieldInfo& info = type->fields()[field];
-  Tween tween;
-  tween.entity = entity;
-  tween.component = type->name;
-  tween.field = info.name;
-  tween.bound = {type, field, info.parts, info.is_position, info.in_cells};
-  world_.tweens.push_back(std::move(tween));
-  return world_.tweens.size() - 1;
+  return vole::add_tween(world_.tweens, *type, field, entity);
 }
 
 void Stage::set_background(Colour colour) {

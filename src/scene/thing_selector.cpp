@@ -1,40 +1,54 @@
-#include "thing_selector.hpp"
+#include "vole/scene/thing_selector.hpp"
 
-#include "vole/world/met_pair.hpp"
-#include "vole/world/shapes.hpp"
-#include "vole/world/zone.hpp"
+#include "vole/level/kinds.hpp"
 
 namespace vole {
+namespace {
 
-bool fits(const Stage& stage, Entity entity, const ThingSelector& which) {
-  const Entities& entities = stage.entities();
-  switch (which.what) {
-    case ThingSelector::What::kind:
-      return stage.kind_of(entity) == which.name;
-    case ThingSelector::What::tag: {
-      const Tags* const tags = entities.find<Tags>(entity);
-      return tags && tags->has(which.name);
-    }
-    case ThingSelector::What::category: {
-      const Body* const body = entities.find<Body>(entity);
-      return body && body->category.value == which.name;
-    }
-    case ThingSelector::What::shape: {
-      const Shapes* const shapes = entities.find<Shapes>(entity);
-      return shapes && shapes->find(which.name) < shapes->list.size();
-    }
-    case ThingSelector::What::zone: {
-      const Zone* const zone = entities.find<Zone>(entity);
-      return zone && zone->name == which.name;
-    }
-  }
-  return false;
+ThingSelector named(ThingSelector::What what, std::string_view name) {
+  ThingSelector which("");
+  which.name = name;
+  which.what = what;
+  return which;
 }
 
-std::uint32_t shape_meant(const Stage& stage, Entity entity, const ThingSelector& which) {
-  if (which.what != ThingSelector::What::shape) return any_shape;
-  const Shapes* const shapes = std::as_const(stage.entities()).find<Shapes>(entity);
-  return shapes ? static_cast<std::uint32_t>(shapes->find(which.name)) : any_shape;
+}  // namespace
+
+ThingSelector::ThingSelector(const char* text) : ThingSelector(std::string_view(text)) {}
+ThingSelector::ThingSelector(const std::string& text) : ThingSelector(std::string_view(text)) {}
+ThingSelector::ThingSelector(KindName kind) : ThingSelector(kind.text) {}
+ThingSelector::ThingSelector(std::string_view text) {
+  const MeantThings meant = meant_things(text);
+  name = meant.name;
+  if (meant.by_tag) what = What::tag;
+}
+
+ThingSelector tagged(std::string_view tag) {
+  return named(ThingSelector::What::tag, tag);
+}
+
+ThingSelector of_category(std::string_view category) {
+  return named(ThingSelector::What::category, category);
+}
+
+ThingSelector with_shape(std::string_view name) {
+  return named(ThingSelector::What::shape, name);
+}
+
+ThingSelector zone(std::string_view name) {
+  return named(ThingSelector::What::zone, name);
+}
+
+TileSelector any_tile() {
+  return {};
+}
+
+TileSelector tile_tagged(std::string_view tag) {
+  return {TileSelector::What::tag, std::string(tag)};
+}
+
+TileSelector tile_of(std::string_view tile_or_material) {
+  return {TileSelector::What::name, std::string(tile_or_material)};
 }
 
 }  // namespace vole

@@ -1,6 +1,7 @@
 // The steps of a tick, and what they work on. In the order of tick_steps.hpp, each in steps/NAME.cpp.
 #pragma once
 
+#include <utility>
 #include <vector>
 
 #include "scene/minds/targets.hpp"
@@ -74,6 +75,8 @@ struct TickMemory {
   std::vector<Squeezed> squeezed;
   std::vector<Told> told;
   Targets targets;
+  // How far things came in steps of the tick before the last one.
+  std::vector<std::pair<Entity, Vec2>> moved;
 };
 
 struct Tick {
@@ -89,6 +92,22 @@ struct Tick {
   // "pilots" on to that of the meetings, unless a step of the game's own comes between.
   bool bodies_known = false;
   std::vector<Problem> problems = {};  // what the game threw in it
+  // Things take no step in a tick, one or several (world/own_time.hpp). This is the one under way, from 0 on.
+  int step = 0;
+  int most_steps = 1;
+  bool frozen = false;
+  bool has_own_times = false;  // of single things
+
+  const OwnTime& time_of(Entity thing) const {
+    const OwnTime* const own = has_own_times ? std::as_const(world.entities).find<OwnTime>(thing) : nullptr;
+    return own ? *own : world.time;
+  }
+  // Whether it takes the step under way.
+  bool goes_on(Entity thing) const { return step < time_of(thing).steps; }
+  // How far it has come in it.
+  Vec2 motion_of(Entity thing, const Pose& pose) const {
+    return goes_on(thing) ? pose.at - pose.before : Vec2{0, 0};
+  }
 
   void know_bodies() {
     if (!bodies_known) stage.update_bodies();
@@ -97,11 +116,19 @@ struct Tick {
 };
 
 void take_changed_files(Tick& tick);
+void pass_time(Tick& tick);
 void remember_poses(Tick& tick);
 void run_timers(Tick& tick);
 void use_pointer(Tick& tick);
 void run_scene(Tick& tick);
+// When the scene has had its say: it may have frozen them.
+void settle_steps(Tick& tick);
+// What is pressed while a thing takes no step, until it takes one.
+void keep_presses(Tick& tick);
+// Where the action is pressed that does so.
+void hurry_sequences(Tick& tick);
 void run_pilots(Tick& tick);
+void run_sequences(Tick& tick);
 void move_platforms(Tick& tick);
 void run_movers(Tick& tick);
 void tell_meetings(Tick& tick);
@@ -116,6 +143,13 @@ void follow_points(Tick& tick);
 void aim_camera(Tick& tick);
 void go_along(Tick& tick);
 void remove_things(Tick& tick);
+
+// Between two steps of things in one tick, and when all are taken.
+void begin_next_step(Tick& tick);
+void end_steps(Tick& tick);
+
+// What waits for the name hears it.
+void hear_sequences(Tick& tick, const Told& told);
 
 // Calls the cues of the names that were told up to now; what they tell waits for the next call.
 void hear_told(Tick& tick);

@@ -8,9 +8,10 @@
 namespace vole {
 
 TickSteps::TickSteps()
-    : steps_{{"files", false, take_changed_files}, {"poses", false, remember_poses},
-             {"timers", false, run_timers},        {"pointer", false, use_pointer},
-             {"scene", false, run_scene},          {"pilots", true, run_pilots},
+    : steps_{{"files", false, take_changed_files}, {"time", false, pass_time},
+             {"poses", false, remember_poses},     {"timers", false, run_timers},
+             {"pointer", false, use_pointer},      {"scene", false, run_scene},
+             {"pilots", true, run_pilots},         {"sequences", true, run_sequences},
              {"platforms", true, move_platforms},  {"movers", true, run_movers},
              {"meetings", true, tell_meetings},    {"tweens", true, run_tweens},
              {"clips", true, run_clips},           {"points", true, follow_points},

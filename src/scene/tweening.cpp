@@ -1,9 +1,24 @@
 #include "vole/scene/tweening.hpp"
 
+#include "tweens.hpp"
 #include "vole/base/within.hpp"
-#include "vole/world/tween.hpp"
 
 namespace vole {
+
+std::size_t add_tween(std::vector<Tween>& all, const ComponentTypes::Type& type, std::size_t field,
+                      Entity thing) {
+  std::erase_if(all, [&](const Tween& other) {
+    return other.entity == thing && other.bound.type == &type && other.bound.index == field;
+  });
+  const FieldInfo& info = type.fields()[field];
+  Tween tween;
+  tween.entity = thing;
+  tween.component = type.name;
+  tween.field = info.name;
+  tween.bound = {&type, field, info.parts, info.is_position, info.in_cells};
+  all.push_back(std::move(tween));
+  return all.size() - 1;
+}
 
 void detail::add_leg(std::vector<Tween>& all, std::size_t tween, const FieldType& type, const void* value,
                      float seconds, Ease ease) {

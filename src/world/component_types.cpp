@@ -21,12 +21,14 @@
 #include "vole/world/level_edge.hpp"
 #include "vole/world/mind.hpp"
 #include "vole/world/motion.hpp"
+#include "vole/world/own_time.hpp"
 #include "vole/world/place_link.hpp"
 #include "vole/world/player.hpp"
 #include "vole/world/pose.hpp"
 #include "vole/world/probes.hpp"
 #include "vole/world/pushable.hpp"
 #include "vole/world/routine.hpp"
+#include "vole/world/sequence.hpp"
 #include "vole/world/shapes.hpp"
 #include "vole/world/side_mover.hpp"
 #include "vole/world/sprite.hpp"
@@ -46,7 +48,9 @@ ComponentTypes::ComponentTypes() {
   add<Lamp>("lamp");
   add<LevelEdge>("level_edge");
   add<AlongPath>("along_path");
+  add<OwnTime>("own_time");
   add<Pushable>("pushable");
+  add<Sequences>("sequences");
   add<Shapes>("shapes");
   add<Switches>("switches");
   add<Tags>("tags");
@@ -67,6 +71,7 @@ ComponentTypes::ComponentTypes() {
   add<KindOf>("kind", Use::state);
   add<Motion>("motion", Use::state);
   add<Pose>("pose", Use::state);
+  add<SequencesBegun>("sequences_begun", Use::state);
   add<Touching>("touching", Use::state);
   add<Zone>("zone", Use::state);
 }

@@ -70,6 +70,8 @@ void World::find_layers() {
 void World::bind(const Binding& binding) {
   Report report;
   report.gather([&] { level.bind(binding); });
+  timers.find_due();
+  sequences.make_fit();
   find_layers();
   for (const ComponentTypes::Type& type : binding.types.all()) type.bind_all(*this, binding, report);
   for (Tween& tween : tweens) tween.bound = bind_field(binding.types, tween.component, tween.field);

@@ -25,6 +25,18 @@ class Garden : public vole::Scene {
     stage.follow(runner);
     stage.tween(mouse, &vole::Sprite::opacity).to(0.5f, 2).then(1, 1).then_tell("bell");
     stage.after(3, "bell", mouse, 1);
+    stage.every(0.2f, "bell", runner, {.spread = 0.1f, .times = 9});
+    stage.start_sequence("errand",
+                         vole::Steps()
+                             .together({vole::Steps().go({9, 4}, 3).named("off"), vole::Steps().say("So."),
+                                        vole::Steps().wait_until({"grounded"}).wait_for("bell"),
+                                        vole::Steps().tween(&vole::Sprite::depth, 2.0f, 1).play("run")})
+                             .repeat(0, vole::Steps().wait(0.02f).tell("bell"))
+                             .hurried_by("jump"),
+                         mouse);
+    stage.start_sequence("clock", vole::Steps().repeat(3, vole::Steps().wait(0.05f)));
+    stage.set_time_rate(0.75f);
+    stage.set_time_rate(mouse, 2);
     stage.attach(stage.spawn("mouse", {3, 3}), runner, "paw");
     stage.level().put("ground", {1, 0}, "grass");
     stage.get<vole::Sprite>(runner).play_track("t");

@@ -7,7 +7,9 @@
 
 namespace {
 
-class EmptyScene : public vole::Scene {};
+class EmptyScene : public vole::Scene {
+  void cues(vole::Cues& cues) override { cues.take_any_name(); }
+};
 template <class V>
 void describe(V&, EmptyScene&) {}
 

@@ -28,19 +28,14 @@ void Beds::open_cellar(vole::Stage& stage) const {
 // The shed opens when the vole stands before it, and the first time its lodger goes out for the night.
 void Beds::say_welcome(vole::Cues& cues) {
   using vole::Entity, vole::Stage;
-  const auto shed = names::sheet::shed::name;
-  cues.while_touching("vole", vole::zone("doorstep"), [this](Stage& stage, Entity, Entity) {
-    if (!std::exchange(door_moves_, true))
-      stage.get<vole::Sprite>(stage.first("shed")).play(names::sheet::shed::clip::welcome);
+  cues.while_touching("vole", vole::zone("doorstep"), [](Stage& stage, Entity, Entity) {
+    const Entity door = stage.first("shed");
+    if (!stage.has_sequence("welcome", door)) stage.start_sequence("welcome", door);
   });
-  cues.when_event(shed, "wide", [this](Stage& stage, Entity door) {
+  cues.when_event(names::sheet::shed::name, "wide", [this](Stage& stage, Entity door) {
     if (std::exchange(lodger_is_out_, true)) return;
     const vole::Vec2 inside = stage.get<vole::Pose>(door).at + vole::Vec2{-2, -2};
     stage.get<vole::Intent>(stage.spawn("hedgehog", inside)).direction = {-1, 0};
-  });
-  cues.when_event(shed, "shut", [this](Stage& stage, Entity door) {
-    stage.get<vole::Sprite>(door).play(names::sheet::shed::clip::lamp);
-    door_moves_ = false;
   });
 }
 

@@ -59,7 +59,6 @@ class Beds : public vole::Scene {
   template <class V>
   friend void describe(V& v, Beds& beds) {
     v.state("forager", beds.forager_);
-    v.state("door_moves", beds.door_moves_);
     v.state("lodger_is_out", beds.lodger_is_out_);
   }
 
@@ -69,7 +68,6 @@ class Beds : public vole::Scene {
   void scrape(vole::Stage& stage);
 
   Forager forager_;
-  bool door_moves_ = false;
   bool lodger_is_out_ = false;
 };
 

@@ -51,12 +51,11 @@ void Round::cues(vole::Cues& cues) {
                  [this](Stage& stage, Entity, Entity step) { leave_bottles(stage, step); });
   cues.when_meet(vole::tagged("float"), "dog",
                  [this](Stage& stage, Entity milk_float, Entity) { spill(stage, milk_float); });
-  cues.when_meet(vole::tagged("float"), "postwoman", [](Stage& stage, Entity milk_float, Entity) {
+  cues.when_meet(vole::tagged("float"), "postwoman", [](Stage& stage, Entity milk_float, Entity postwoman) {
     stage.get<vole::GridMover>(milk_float).speed = slowed;
-    stage.after(1.5f, "drive on", milk_float);
-  });
-  cues.when_told("drive on", [](Stage& stage, Entity milk_float) {
-    stage.get<vole::GridMover>(milk_float).speed = speed;
+    stage.start_sequence("slowed", vole::Steps().wait(1.5f).tween(&vole::GridMover::speed, speed, 0),
+                         milk_float);
+    stage.start_sequence("greets", postwoman);
   });
   cues.when_told("calm",
                  [](Stage& stage, Entity dog) { stage.get<vole::Sprite>(dog).set_fact("scared", 0); });
@@ -83,7 +82,7 @@ void Round::tick(Stage& stage) {
   seconds_left_ -= stage.seconds_per_tick();
   brighten(stage, std::clamp(hurry(), 0.0f, 1.0f));
   done_ = to_go_ == 0 || morning_.bottles <= 0 || seconds_left_ <= 0;
-  if (done_) stage.after(1.5f, "over");
+  if (done_) stage.start_sequence("over", vole::Steps().wait(1.5f).tell("over").hurried_by("ring"));
 }
 
 void Round::leave_bottles(Stage& stage, Entity step) {

@@ -14,6 +14,8 @@ struct FirstScene {
   std::string scene;
   // The keys of its argument as TOML, as "round = 3"; empty: what it is given where nothing is handed to it.
   std::string with;
+  // The recording that says so; empty: a command line.
+  std::string file = {};
 
   bool empty() const { return scene.empty() && with.empty(); }
 };

@@ -46,7 +46,7 @@ class Replay {
 
   std::uint64_t seed() const { return static_cast<std::uint64_t>(recording_.seed); }
   std::int64_t length() const { return recording_.ticks; }
-  FirstScene first() const { return {recording_.scene.value_or(""), recording_.with.value_or("")}; }
+  FirstScene first() const { return {recording_.scene.value_or(""), recording_.with.value_or(""), file_}; }
   const TickInput& next() { return reader_.next(); }
   // After a tick: whether check() has something to compare.
   bool wants_check(std::int64_t ticks) const;

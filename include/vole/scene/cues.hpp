@@ -18,49 +18,16 @@
 #include <type_traits>
 #include <vector>
 
-#include "vole/asset/names.hpp"
 #include "vole/base/described_type.hpp"
 #include "vole/base/entity.hpp"
 #include "vole/base/vec.hpp"
+#include "vole/scene/thing_selector.hpp"
 #include "vole/scene/type_mark.hpp"
 
 namespace vole {
 
 class Stage;
 struct Kinds;
-
-// The things that a cue is about: those of a kind, those that have a tag, those whose body is of a category, those that have a shape of a
-// name (then only that shape counts), or a zone of the level.
-struct ThingSelector {
-  enum class What : std::uint8_t { kind, tag, category, shape, zone };
-
-  std::string name;
-  What what = What::kind;
-
-  // As in files (meant_things in level/kinds.hpp): "crow", those of a kind; "tagged seed", those with a tag.
-  ThingSelector(const char* text);         // NOLINT: a text stands for the things that it is about
-  ThingSelector(std::string_view text);    // NOLINT
-  ThingSelector(const std::string& text);  // NOLINT
-  ThingSelector(KindName kind);            // NOLINT
-};
-//   cues.when_meet("vole", vole::tagged("seed"), ...);
-ThingSelector tagged(std::string_view tag);
-ThingSelector of_category(std::string_view category);
-ThingSelector with_shape(std::string_view name);
-ThingSelector zone(std::string_view name);
-
-// The solid tiles that a cue is about: all of them, and the walls that the level has around it; those with a tag; those of a tile's or a
-// material's name.
-//   cues.when_meet("dart", vole::any_tile(), [](vole::Stage& stage, vole::Entity dart) { stage.remove(dart); });
-struct TileSelector {
-  enum class What : std::uint8_t { all, tag, name };
-
-  What what = What::all;
-  std::string name;
-};
-TileSelector any_tile();
-TileSelector tile_tagged(std::string_view tag);
-TileSelector tile_of(std::string_view tile_or_material);
 
 // How two things met: what a cue is told that asks for it.
 struct Meeting {
@@ -291,6 +258,8 @@ class Cues {
   const std::vector<Name>& names() const { return names_; }
   const std::vector<Closed>& closings() const { return closings_; }
   const std::vector<Interval>& intervals() const { return intervals_; }
+  // For tools that play a level without its game: a name that is told needs no cue.
+  void take_any_name() { takes_any_name_ = true; }
   // Throws Error with the nearest name when there is no when_told for this one.
   void expect_name(std::string_view name) const;
 
@@ -349,6 +318,7 @@ class Cues {
   std::vector<SqueezeCue> squeezes_;
   std::vector<PointerCue> pointers_;
   std::vector<Event> events_;
+  bool takes_any_name_ = false;
   std::vector<Name> names_;
   std::vector<Closed> closings_;
   std::vector<Interval> intervals_;

@@ -75,6 +75,7 @@ class RunningScene {
  private:
   void say_cues();
   Tick make_tick();
+  void run(const TickStep& step, Tick& tick);
   void draw_stage(DrawList& list, float share, Before before) const;
   void draw_views(DrawList& list, float share) const;
   void draw_view(DrawList& list, const Camera& camera, const ShownView* only, SceneLight& light, float share,

@@ -4,7 +4,8 @@
 //   stage.after(60, "frost");
 //   if (stage.input().pressed("pause")) stage.leave_for("title");
 //
-// All state behind it is in its World (world.hpp); what happens when is said in cues (cues.hpp); other scenes: stage_scenes.hpp.
+// All state behind it is in its World (world.hpp); what happens when is said in cues (cues.hpp); other scenes: stage_scenes.hpp; time:
+// stage_time.hpp, stage_sequences.hpp.
 #pragma once
 
 #include <initializer_list>
@@ -24,6 +25,9 @@
 #include "vole/scene/pictures/xray.hpp"
 #include "vole/scene/scene_types.hpp"
 #include "vole/scene/stage_scenes.hpp"
+#include "vole/scene/stage_sequences.hpp"
+#include "vole/scene/steps.hpp"
+#include "vole/scene/thing_selector.hpp"
 #include "vole/scene/tweening.hpp"
 #include "vole/world/attached.hpp"
 #include "vole/world/body.hpp"
@@ -66,7 +70,7 @@ struct StageSetting {
   const Binding& binding() const;
 };
 
-class Stage : public StageScenes {
+class Stage : public StageScenes, public StageSequences {
  public:
   Stage(const StageSetting& setting, World& world, const SceneArgument& argument);
   ~Stage();
@@ -201,15 +205,6 @@ class Stage : public StageScenes {
   // What is solid in the level (solid_grid.hpp); nothing without a level.
   const SolidGrid& solid() const;
 
-  // Tells a name, about a thing or about none: its cue is called in this tick, or in the next when all names
-  // of this one have been told. Throws Error when the scene has no cue for it.
-  void tell(std::string_view name, Entity about = {});
-  // The same after so many seconds, and up to `spread` seconds sooner or later by chance. A timer about a
-  // thing goes with it.
-  void after(float seconds, std::string_view name, Entity about = {}, float spread = 0);
-  // Stops all timers that would tell this name.
-  void cancel(std::string_view name);
-
   // Changes a field of a thing's component over time: see tweening.hpp. Throws Error for a field that is not
   // described, and for a component that the game does not know.
   template <class Component, class Field>
@@ -224,6 +219,14 @@ class Stage : public StageScenes {
   // a scene moves itself asks frozen(), or is a step of the game's own after one of the things' steps (tick_steps.hpp).
   void freeze(float seconds);
   bool frozen() const;
+
+  // How fast time goes for all things, for one, or for all that are there of a kind or a tag: between 0 and 4 steps a tick, multiplied with one
+  // another, from the next tick on (world/own_time.hpp). The scene itself and its timers go on as before.
+  void set_time_rate(float rate);
+  void set_time_rate(Entity thing, float rate);
+  void set_time_rate(const ThingSelector& which, float rate);
+  float time_rate() const;
+  float time_rate(Entity thing) const;
 
   // The camera goes along with this thing, from the next tick on; at once when `jump`. Of several it shows the middle, and as
   // much around it as they need.
@@ -259,7 +262,6 @@ class Stage : public StageScenes {
 
   std::vector<Tween>& tweens();
   std::size_t add_tween(Entity entity, const DescribedType& component, std::size_t field);
-  void expect_cue(std::string_view name) const;
   void expect_kind(std::string_view kind) const;
   void expect_tag(std::string_view tag) const;
   // The level's file; throws Error, for a thing of this sort and name that is looked for, without a level.
@@ -277,7 +279,6 @@ class Stage : public StageScenes {
   XrayParts xray_;
   Outbox outbox_;
   std::unique_ptr<SolidThings> solids_;  // follows the components whenever it is asked
-  const Cues* cues_ = nullptr;           // once the scene has said them
 };
 
 }  // namespace vole

@@ -1,13 +1,16 @@
 // What happens in a tick, in this order:
 //
 //   files      changed sheets and levels are taken over        movers    intent becomes motion
-//   poses      each pose remembers where it was                meetings  cues are called for those that begin
-//   timers     cues are called for what is due                 tweens    fields go on
-//   pointer    and for what is clicked and dropped             clips     rules decide, clips go on, cues for events
-//   scene      Scene::tick                                     points    attached things follow their points
-//   pilots     input becomes intent                            camera    follows
-//   platforms  go on, carry and push                           pieces    an endless level goes on
-//                                                              removal   what was removed goes
+//   time       how many steps things take                      meetings  cues are called for those that begin
+//   poses      each pose remembers where it was                tweens    fields go on
+//   timers     cues are called for what is due                 clips     rules decide, clips go on, cues for events
+//   pointer    and for what is clicked and dropped             points    attached things follow their points
+//   scene      Scene::tick                                     camera    follows
+//   pilots     input becomes intent                            pieces    an endless level goes on
+//   sequences  take their steps                                removal   what was removed goes
+//   platforms  go on, carry and push
+//
+// From "pilots" to "points" all is done as often as things take steps in the tick (world/own_time.hpp), once as a rule.
 //
 // A game adds a step of its own after any of them:
 //
@@ -28,7 +31,7 @@ struct Tick;
 
 struct TickStep {
   std::string name;
-  // Left out while things are frozen.
+  // Done for each step of things in the tick; left out while they are frozen.
   bool of_things = false;
   // One of the two: of the library, or of the game.
   void (*run)(Tick& tick) = nullptr;
@@ -40,8 +43,8 @@ class TickSteps {
   // The library's.
   TickSteps();
 
-  // Throws Error with the nearest name when there is no step `after`. Left out while things are frozen where
-  // that one is.
+  // Throws Error with the nearest name when there is no step `after`. Done for each step of
+  // things where that one is.
   void add_after(std::string_view after, std::string_view name, std::function<void(Stage&)> step);
   const std::vector<TickStep>& all() const { return steps_; }
   // What the step "movers" runs.

@@ -36,6 +36,7 @@ class Entities {
   // Marks it: it goes, with all its components, at the next sweep().
   void remove(Entity entity);
   bool removed(Entity entity) const { return !alive(entity) || marked_[entity.index] != 0; }
+  bool any_removed() const { return !leaving_.empty(); }
   // Lets go of what was removed and taken away, in that order. The work grows with what there is to do, not
   // with how many go at once.
   void sweep();

@@ -37,8 +37,16 @@ struct Playing {
   std::vector<float> facts;     // of the sheet's rules, in their order
   int rule = -1;                // the one that decided the clip
   std::int64_t rule_ticks = 0;  // for how long
+  bool held = false;            // a sequence plays, and rules do not count
 
   std::array<PlayingTrack, 4> tracks;
+
+  void hold() { held = true; }
+  // Rules decide anew, whatever they decided before.
+  void let_go() {
+    held = false;
+    rule = -1;
+  }
 };
 template <class V>
 void describe(V& v, Playing& playing) {
@@ -50,6 +58,7 @@ void describe(V& v, Playing& playing) {
   v.state("facts", playing.facts);
   v.state("rule", playing.rule, within(-1, 1e6));
   v.state("rule_ticks", playing.rule_ticks, within(0, most_ticks));
+  v.state("held", playing.held);
   v.state("tracks", playing.tracks);
 }
 

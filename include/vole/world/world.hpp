@@ -16,7 +16,10 @@
 #include "vole/world/level_now.hpp"
 #include "vole/world/met_pair.hpp"
 #include "vole/world/met_tiles.hpp"
-#include "vole/world/timer.hpp"
+#include "vole/world/own_time.hpp"
+#include "vole/world/running_sequences.hpp"
+#include "vole/world/timers.hpp"
+#include "vole/world/told.hpp"
 #include "vole/world/tween.hpp"
 
 namespace vole {
@@ -64,6 +67,7 @@ class World {
   Random random;
   std::int64_t ticks = 0;        // since the scene began
   int frozen_ticks = 0;          // for which things stand still yet
+  OwnTime time;                  // of all things that have no time of their own
   std::vector<Entity> followed;  // by the camera: one, or several that it keeps in view
   std::vector<ShownView> views;  // besides the camera's
   Input input;                   // of the last tick, and what it remembers
@@ -71,7 +75,9 @@ class World {
   bool asks_for_control = false;
   Colour background{0, 0, 0, 255};  // behind everything, where no level is loaded
   Cover cover;                      // over the scenes below
-  std::vector<Timer> timers;
+  Timers timers;
+  RunningSequences sequences;
+  bool shows_said = true;  // what sequences say, in the library's plain way
   std::vector<Tween> tweens;
   std::vector<Told> told;
   std::vector<MetPair> met;  // of bodies that cues ask for, under way
@@ -101,6 +107,7 @@ class World {
   friend void describe(V& v, World& world) {
     v.state("ticks", world.ticks, within(0, most_ticks));
     v.state("frozen_ticks", world.frozen_ticks, within(0, 1e9));
+    v.state("time", world.time);
     v.state("random", world.random);
     v.state("camera", world.camera);
     v.state("followed", world.followed);
@@ -112,6 +119,8 @@ class World {
     v.state("background", world.background);
     v.state("cover", world.cover);
     v.state("timers", world.timers);
+    v.state("sequences", world.sequences);
+    v.state("shows_said", world.shows_said);
     v.state("tweens", world.tweens);
     v.state("told", world.told);
     v.state("met", world.met);

@@ -129,7 +129,7 @@ OtherSides other_sides(const World& world, Entity thing) {
 void keep_in_level(Tick& tick) {
   if (!tick.world.level || tick.world.level.endless()) return;
   tick.world.entities.visit<LevelEdge, Pose>([&](Entity thing, LevelEdge& edge, Pose& pose) {
-    if (!tick.stage.removed(thing)) keep_in(tick, thing, edge, pose);
+    if (!tick.stage.removed(thing) && tick.goes_on(thing)) keep_in(tick, thing, edge, pose);
   });
 }
 

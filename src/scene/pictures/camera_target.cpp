@@ -13,13 +13,13 @@ std::optional<CameraTarget> target_of(const World& world, const std::vector<Enti
     const Pose* const pose = world.entities.find<Pose>(thing);
     if (!pose) continue;
     const Motion* const motion = world.entities.find<Motion>(thing);
-    around = count == 0 ? Rect{pose->at, {0, 0}} : around.joined_with({pose->at, {0, 0}});
+    // As it is drawn at the end of the tick and at its begin.
+    const Vec2 at = pose->shown_at(shown_share(world, thing, 1)),
+               before = pose->shown_at(shown_share(world, thing, 0));
+    around = count == 0 ? Rect{at, {0, 0}} : around.joined_with({at, {0, 0}});
     if (++count == 1)
-      target = CameraTarget{pose->at,
-                            pose->before,
-                            motion ? motion->velocity : Vec2{0, 0},
-                            pose->mirrored ? -1.0f : 1.0f,
-                            {0, 0}};
+      target = CameraTarget{
+          at, before, motion ? motion->velocity : Vec2{0, 0}, pose->mirrored ? -1.0f : 1.0f, {0, 0}};
   }
   if (count > 1) {
     target = CameraTarget{};

@@ -1,6 +1,5 @@
 #include "cell_walls.hpp"
 
-
 #include "vole/base/within.hpp"
 
 namespace vole {

@@ -2,6 +2,7 @@
 // the picture is handed on.
 #include <algorithm>
 
+#include "draw_said.hpp"
 #include "placement.hpp"
 #include "scene/bodies/level_edges.hpp"
 #include "scene/scene_caches.hpp"
@@ -137,6 +138,7 @@ void RunningScene::draw(DrawList& list, float share, XrayParts xray, Before befo
   draw_views(list, share);
   const LayerId above = list.add_layer({0, 0});
   if (xray.has(XrayPart::legend)) draw_xray_legend(list, seen);
+  if (world_.shows_said) draw_said(list, above, world_, share, setting_.ticks_per_second);
   Drawing drawing(stage_, list, above, share);
   scene_->draw(drawing);
 }

@@ -66,7 +66,7 @@ Placement placement_in_row(const World& world, Entity entity, float share, Track
                            int ticks_per_second, int links) {
   Placement place;
   if (const Pose* pose = world.entities.find<Pose>(entity)) {
-    place.at = pose->shown_at(share);
+    place.at = pose->shown_at(shown_share(world, entity, share));
     place.mirrored = pose->mirrored;
   }
   const Sprite* const sprite = world.entities.find<Sprite>(entity);

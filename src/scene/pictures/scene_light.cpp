@@ -106,7 +106,7 @@ void SceneLight::find_shades(const Sight& view, const SolidThings& bodies) {
   view.world.entities.visit<Body, Pose>([&](Entity entity, const Body& body, const Pose& pose) {
     if (!body.shadow || !bodies.has(entity)) return;
     const CollisionBody& its = bodies.body(entity);
-    const Vec2 at = pose.shown_at(view.share);
+    const Vec2 at = pose.shown_at(shown_share(view.world, entity, view.share));
     if (its.use == BodyUse::solid)
       its.visit_solid_shapes([&](const Shape& shape, std::uint32_t) { add_shape(shape, at, shades_); });
   });

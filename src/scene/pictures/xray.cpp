@@ -85,7 +85,7 @@ class Xray {
 
   void draw_thing(const CollisionWorld& bodies, Entity entity, const Pose& pose) {
     const Entities& entities = world_.entities;
-    const Vec2 at = pose.shown_at(share_);
+    const Vec2 at = pose.shown_at(shown_share(world_, entity, share_));
     if (const Zone* const zone = entities.find<Zone>(entity)) {
       const Rect area = entities.get<Body>(entity).box(at);
       if (!parts_.has(XrayPart::zones) || !area.overlaps(seen_)) return;
@@ -172,13 +172,26 @@ class Xray {
     list_.fill(layer_, {{at.x, at.y - 1}, {1, 3}}, colour);
   }
 
+  // Where each of its sequences is, so that one sees what it waits for.
+  void add_sequences(Entity entity, std::string& text) {
+    for (std::size_t i = 0; i < world_.sequences.size(); ++i) {
+      const RunningSequence& running = world_.sequences.at(i);
+      if (running.owner != entity) continue;
+      for (const SequenceBranch& branch : running.branches)
+        if (const SequenceStep* const step =
+                branch.over ? nullptr : step_of(world_.entities, running, branch))
+          text += fmt::format("\n{} {}: {}", running.name, branch.step + 1,
+                              step->name.empty() ? step->deed().word : step->name);
+    }
+  }
+
   void draw_name(Entity entity, Vec2 at) {
     const std::string_view kind = scene_.stage().kind_of(entity);
     if (kind.empty()) return;
     const Motion* const motion = world_.entities.find<Motion>(entity);
-    const std::string text =
-        motion ? fmt::format("{} {:.0f},{:.0f}", kind, motion->velocity.x, motion->velocity.y)
-               : std::string(kind);
+    std::string text = motion ? fmt::format("{} {:.0f},{:.0f}", kind, motion->velocity.x, motion->velocity.y)
+                              : std::string(kind);
+    add_sequences(entity, text);
     draw_text(list_, layer_, plain_font(), text, at + Vec2{0, 3},
               {.anchor = Anchor::top, .outline = Colour{0x1b, 0x1a, 0x26, 0xff}});
   }

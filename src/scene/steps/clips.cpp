@@ -75,7 +75,7 @@ void go_on(Tick& tick, Entity entity, Sprite& sprite) {
   if (asks || sprite.links.set >= 0) {
     const Motion* const motion = tick.world.entities.find<Motion>(entity);
     if (asks) look(tick, entity, sprite);
-    if (asks) follow_rules(sprite, own_facts(tick, entity), rate);
+    if (asks && !sprite.playing.held) follow_rules(sprite, own_facts(tick, entity), rate);
     if (sprite.links.set >= 0)
       turn_along(sprite, tick.world.entities.find<Intent>(entity), motion,
                  tick.world.entities.has<GridMover>(entity));
@@ -147,7 +147,9 @@ void tell_events(Tick& tick) {
 void run_clips(Tick& tick) {
   tick.memory.happenings.clear();
   if (tick.world.entities.any<Probes>()) tick.stage.update_bodies();
-  tick.world.entities.visit<Sprite>([&tick](Entity entity, Sprite& sprite) { go_on(tick, entity, sprite); });
+  tick.world.entities.visit<Sprite>([&tick](Entity entity, Sprite& sprite) {
+    if (tick.goes_on(entity)) go_on(tick, entity, sprite);
+  });
   tick.world.entities.visit<Switches>(
       [&tick](Entity entity, Switches& switches) { follow_conditions(tick, entity, switches); });
   tell_events(tick);

@@ -9,7 +9,7 @@
 #include "scene/bodies/level_edges.hpp"
 #include "scene/bodies/possible_meeting.hpp"
 #include "scene/cue_call.hpp"
-#include "scene/thing_selector.hpp"
+#include "scene/selected_things.hpp"
 
 namespace vole {
 namespace {
@@ -94,7 +94,7 @@ void find_meeters(Tick& tick) {
     const PairRoles roles = roles_of(tick, entity, solids.world().body(id).category);
     if (roles.is == 0) continue;
     const Pose& pose = tick.stage.get<Pose>(entity);
-    const Vec2 motion = pose.at - pose.before;
+    const Vec2 motion = tick.motion_of(entity, pose);
     const Rect box = solids.world().body(id).bounds();
     add_meeter(memory, {entity, motion, {0, 0}}, box, roles);
     const LevelEdge* const edge = std::as_const(tick.world.entities).find<LevelEdge>(entity);

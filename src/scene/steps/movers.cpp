@@ -13,7 +13,7 @@ namespace {
 
 void move(Tick& tick, Entity thing, const Movers::Parts& parts, const Movers::Turn& turn) {
   SolidThings& solids = tick.stage.solids();
-  if (tick.stage.removed(thing) || !solids.has(thing)) return;
+  if (tick.stage.removed(thing) || !solids.has(thing) || !tick.goes_on(thing)) return;
   Entities& entities = tick.world.entities;
   Motion& motion = parts.motion;
   Touching& touching = parts.touching;

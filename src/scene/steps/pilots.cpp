@@ -1,4 +1,7 @@
 // People, routines and minds say what things want.
+#include <array>
+#include <utility>
+
 #include "scene/facts.hpp"
 #include "scene/minds/thinking.hpp"
 #include "vole/input/intent.hpp"
@@ -26,27 +29,39 @@ Vec2 pushed(const Input& input, const Player& player, bool from_above) {
   return direction;
 }
 
-void ask_players(Tick& tick) {
+Intent asked(const Tick& tick, Entity entity, const Player& player) {
   const Input& input = tick.world.input;
   const Entities& entities = tick.world.entities;
+  const auto state = [&](const Located<std::string>& action, const Located<std::string>& usual_name,
+                         bool needed = false) {
+    if (!needed && !is_asked_for(action, usual_name, input.has_action(action.value)))
+      return TickInput::ActionState{};
+    return input.action_state(action.value, player.number, action.where);
+  };
+  Intent intent;
+  intent.direction = pushed(input, player, goes_from_above(entities, entity));
+  intent.drop_pressed = state(player.drop, usual.drop).presses > 0;
+  intent.dash_pressed = state(player.dash, usual.dash).presses > 0;
+  const TickInput::ActionState act = state(player.act, usual.act);
+  intent.act_pressed = act.presses > 0;
+  intent.act_held = act.held;
+  const TickInput::ActionState jump = state(player.jump, usual.jump, entities.has<SideMover>(entity));
+  intent.jump_pressed = jump.presses > 0;
+  intent.jump_held = jump.held;
+  return intent;
+}
+
+constexpr std::array presses{&Intent::jump_pressed, &Intent::drop_pressed, &Intent::dash_pressed,
+                             &Intent::act_pressed};
+
+// A press is for one step: the first that comes.
+void ask_players(Tick& tick) {
   tick.world.entities.visit<Intent, Player>([&](Entity entity, Intent& intent, const Player& player) {
-    const bool from_above = goes_from_above(entities, entity);
-    intent = {};
-    intent.direction = pushed(input, player, from_above);
-    const auto state = [&](const Located<std::string>& action, const Located<std::string>& usual_name,
-                           bool needed = false) {
-      if (!needed && !is_asked_for(action, usual_name, input.has_action(action.value)))
-        return TickInput::ActionState{};
-      return input.action_state(action.value, player.number, action.where);
-    };
-    intent.drop_pressed = state(player.drop, usual.drop).presses > 0;
-    intent.dash_pressed = state(player.dash, usual.dash).presses > 0;
-    const TickInput::ActionState act = state(player.act, usual.act);
-    intent.act_pressed = act.presses > 0;
-    intent.act_held = act.held;
-    const TickInput::ActionState jump = state(player.jump, usual.jump, entities.has<SideMover>(entity));
-    intent.jump_pressed = jump.presses > 0;
-    intent.jump_held = jump.held;
+    if (!tick.goes_on(entity)) return;
+    const Intent before = std::exchange(intent, asked(tick, entity, player));
+    const bool waited = tick.step == 0 && tick.time_of(entity).stood;
+    for (bool Intent::*const press : presses)
+      intent.*press = tick.step == 0 && (intent.*press || (waited && before.*press));
   });
 }
 
@@ -56,16 +71,25 @@ void ask_minds(Tick& tick) {
   tick.know_bodies();
   tick.memory.targets.forget();
   tick.world.entities.visit<Intent, Mind, Pose>([&](Entity entity, Intent& intent, Mind& mind, const Pose&) {
-    if (!tick.stage.removed(entity)) intent = think(tick, entity, mind, intent);
+    if (!tick.stage.removed(entity) && tick.goes_on(entity)) intent = think(tick, entity, mind, intent);
   });
 }
 
 }  // namespace
 
+void keep_presses(Tick& tick) {
+  tick.world.entities.visit<Intent, Player>([&](Entity entity, Intent& intent, const Player& player) {
+    const OwnTime& time = tick.time_of(entity);
+    if (time.steps > 0) return;
+    const Intent now = asked(tick, entity, player);
+    for (bool Intent::*const press : presses) intent.*press = now.*press || (time.stood && intent.*press);
+  });
+}
+
 void run_pilots(Tick& tick) {
   ask_players(tick);
-  tick.world.entities.visit<Intent, Routine>([&](Entity, Intent& intent, Routine& routine) {
-    intent = next_intent(routine, tick.setting.ticks_per_second);
+  tick.world.entities.visit<Intent, Routine>([&](Entity entity, Intent& intent, Routine& routine) {
+    if (tick.goes_on(entity)) intent = next_intent(routine, tick.setting.ticks_per_second);
   });
   ask_minds(tick);
 }

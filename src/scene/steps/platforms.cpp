@@ -41,12 +41,12 @@ void move_platforms(Tick& tick) {
   Carrying carrying(tick);
   // Where the scene has put it since the poses were remembered.
   entities.visit<Body, Pose>([&](Entity entity, const Body&, const Pose& pose) {
-    if (pose.at != pose.before && !entities.has<Motion>(entity) && !entities.removed(entity) &&
-        !entities.has<AlongPath>(entity) && tick.stage.solids().has(entity))
+    if (pose.at != pose.before && tick.goes_on(entity) && !entities.has<Motion>(entity) &&
+        !entities.removed(entity) && !entities.has<AlongPath>(entity) && tick.stage.solids().has(entity))
       carrying.carry(entity, pose.before, pose.at);
   });
   entities.visit<AlongPath, Pose>([&](Entity entity, AlongPath& path, Pose& pose) {
-    if (!entities.removed(entity)) follow_path(carrying, tick, entity, path, pose);
+    if (!entities.removed(entity) && tick.goes_on(entity)) follow_path(carrying, tick, entity, path, pose);
   });
 }
 

@@ -2,7 +2,7 @@
 #include <fmt/core.h>
 
 #include "scene/cue_call.hpp"
-#include "scene/thing_selector.hpp"
+#include "scene/selected_things.hpp"
 
 namespace vole {
 namespace {

@@ -25,7 +25,10 @@ void remove_things(Tick& tick) {
   while (remove_carried(world.entities)) {
   }
   const auto is_gone = [&world](Entity entity) { return entity && world.entities.removed(entity); };
-  std::erase_if(world.timers, [&](const Timer& timer) { return is_gone(timer.entity); });
+  if (world.entities.any_removed()) {
+    world.timers.remove_of(is_gone);
+    world.sequences.remove_of(is_gone);
+  }
   std::erase_if(world.squeezed,
                 [&](const MetPair& pair) { return is_gone(pair.first) || is_gone(pair.second); });
   world.entities.sweep();

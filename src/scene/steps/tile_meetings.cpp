@@ -7,7 +7,7 @@
 
 #include "scene/bodies/possible_meeting.hpp"
 #include "scene/cue_call.hpp"
-#include "scene/thing_selector.hpp"
+#include "scene/selected_things.hpp"
 #include "vole/base/hash.hpp"
 #include "vole/level/level.hpp"
 #include "vole/world/motion.hpp"
@@ -49,7 +49,7 @@ class TileContact {
         body_(tick.stage.solids().body(thing)),
         touching_(std::as_const(tick.world.entities).find<Touching>(thing)) {
     const Pose& pose = tick.stage.get<Pose>(thing);
-    motion_ = pose.at - pose.before;
+    motion_ = tick.motion_of(thing, pose);
     came_with_ = touching_ ? touching_->came_with : motion_ / tick.stage.seconds_per_tick();
     const Categories& categories = tick.stage.categories();
     asked_.categories = categories.notices(body_.category);

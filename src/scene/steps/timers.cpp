@@ -24,6 +24,7 @@ void hear_told(Tick& tick) {
   tick.world.told.clear();
   for (const Told& told : tick.memory.told) {
     if (told.entity && tick.stage.removed(told.entity)) continue;
+    hear_sequences(tick, told);
     for (std::size_t i = 0; i < tick.cues.names().size(); ++i)
       if (tick.cues.names()[i].name == told.name)
         call_cue(
@@ -39,10 +40,7 @@ void hear_told(Tick& tick) {
 }
 
 void run_timers(Tick& tick) {
-  std::vector<Timer>& timers = tick.world.timers;
-  for (Timer& timer : timers)
-    if (--timer.ticks_left == 0) tick.world.told.push_back({timer.name, timer.entity});
-  std::erase_if(timers, [](const Timer& timer) { return timer.ticks_left <= 0; });
+  tick.world.timers.pass(tick.world.random, tick.world.told);
   hear_told(tick);
   for (const Cues::Interval& interval : tick.cues.intervals())
     if (is_due(interval.seconds, tick.world.ticks, tick.setting.ticks_per_second))

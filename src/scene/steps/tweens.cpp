@@ -30,7 +30,7 @@ void run_tweens(Tick& tick) {
   std::size_t kept = 0;
   for (std::size_t i = 0; i < tweens.size(); ++i) {
     Tween& tween = tweens[i];
-    if (step(tween, tick.world.entities, tick.setting.ticks_per_second)) {
+    if (!tick.goes_on(tween.entity) || step(tween, tick.world.entities, tick.setting.ticks_per_second)) {
       if (kept != i) tweens[kept] = std::move(tween);
       ++kept;
     } else if (!tween.told.empty() && tween.leg == tween.legs.size()) {
