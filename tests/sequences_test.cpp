@@ -250,6 +250,25 @@ TEST_CASE("what goes somewhere walks there with its mover, and is moved straight
   CHECK_FALSE(stage.has_sequence("x", leaf));
 }
 
+TEST_CASE("a place is gone to by its name, and a step is about another thing by its place") {
+  Told yard(
+      "[leaf]\n[leaf.sequences.fall]\nsteps = [{ does = \"go\", to = \"well\", speed = 600 },\n"
+      "{ does = \"tell\", told = \"a\", thing = \"well\" }]\n");
+  const std::string level = vole::read_text(yard.folder.path("levels/yard.level.toml"), 1 << 20);
+  yard.folder.write("levels/yard.level.toml",
+                    level + "[[places]]\nname = \"well\"\nkind = \"door\"\nat = [300, 100]\n");
+  yard.stage = &yard.start(yard.folder);
+  yard.stage->load_level("yard");
+  Entity about;
+  yard.say([&](vole::Cues& cues) { cues.when_told("a", [&about](Stage&, Entity thing) { about = thing; }); });
+  const Entity leaf = yard.stage->spawn("leaf", {10, 10});
+  yard.stage->start_sequence("fall", leaf);
+  yard.tick(31);
+  CHECK(yard.stage->get<vole::Pose>(leaf).at == vole::Vec2{300, 100});
+  CHECK(about == yard.stage->named("well"));
+  CHECK_THROWS_WITH(yard.stage->start_sequence("fal", leaf), Catch::Contains("did you mean \"fall\"?"));
+}
+
 TEST_CASE("clips are played to their end, fields become what is said, and texts appear letter by letter") {
   TestStage small;
   TempFolder folder;
@@ -333,6 +352,12 @@ TEST_CASE("a sequence waits until something holds, or until a name is told") {
   CHECK(yard.told == "ab");
   yard.tick(120);
   CHECK(yard.told == "abc");
+  // What is gone is not waited for.
+  yard.stage->remove(walker);
+  yard.tick();
+  yard.stage->start_sequence("x", Steps().wait_until({"speed > 900"}).of(walker).tell("a"));
+  yard.tick();
+  CHECK(yard.told == "abca");
 }
 
 TEST_CASE("sequences of kinds begin with their things, and go on after a restore as without one") {
