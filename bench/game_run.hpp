@@ -3,6 +3,7 @@
 
 #include "allotment.hpp"
 #include "towpath.hpp"
+#include "vole/app/first_scene.hpp"
 #include "vole/app/project.hpp"
 #include "vole/app/simulation.hpp"
 #include "vole/input/controls.hpp"
@@ -20,18 +21,19 @@ struct GameRun {
   GameRun(vole::Game its, const std::string& folder)
       : game(std::move(its)), project(vole::read_project(folder + "/game.toml")) {}
 
-  void enter(std::string_view scene) {
-    simulation.ask_for(scene);
+  // `with`: what it is given, as on a command line.
+  void enter(const std::string& scene, const std::string& with = {}) {
+    vole::ask_for(simulation, game, project, {scene, with});
     simulation.make_change();
   }
 };
 
-// The allotment some way into one of its scenes.
+// The allotment some way into one of its levels.
 struct AllotmentRun : GameRun {
   AllotmentRun() : GameRun(allotment(), VOLE_ALLOTMENT_FOLDER) {}
 
-  void enter(const char* scene) {
-    GameRun::enter(scene);
+  void enter(const std::string& level) {
+    GameRun::enter("garden", "level = '" + level + "'");
     for (int i = 0; i < 120; ++i) simulation.tick(input);
   }
 };

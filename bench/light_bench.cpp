@@ -16,8 +16,8 @@ struct LitScene : AllotmentRun {
   vole::Raster raster;
   vole::Image canvas{project.canvas, {0, 0, 0, 255}};
 
-  explicit LitScene(const char* scene) {
-    enter(scene);
+  explicit LitScene(const char* level) {
+    enter(level);
     vole::Stage& stage = simulation.stage();
     std::vector<vole::Entity> own;
     stage.entities().visit<vole::Lamp>(

@@ -243,7 +243,7 @@ TEST_CASE("what check calls right runs") {
   const int changes = wanted ? std::atoi(wanted) : 30;
   int passed = 0;
   for (const Example& example :
-       {Example{"allotment", allotment, "beds"}, Example{"milkround", milkround, "round"},
+       {Example{"allotment", allotment, "garden"}, Example{"milkround", milkround, "round"},
         Example{"towpath", towpath, "run"}}) {
     TempFolder folder;
     const fs::path source = source_folder() + "/examples/" + example.name;

@@ -1,4 +1,4 @@
-// Scenes over scenes: random programs of opening, closing and leaving against a plain model of lists; who is told what, who has ticks and
+// Scenes over scenes: random programs of opening, closing, leaving and going to levels against a plain model of lists; who is told what, who has ticks and
 // input, what is handed back, what is saved, and what is drawn.
 #include <deque>
 #include <map>
@@ -39,9 +39,11 @@ std::vector<std::string> told;
 
 // What scenes of a number do at a tick of theirs.
 struct Wish {
-  enum class What { open, leave, close, close_with };
+  enum class What { open, go, leave, close, close_with };
   What what = What::open;
-  int other = 0;  // number of the scene that comes
+  int other = 0;  // number of the scene that comes, or of the stamp
+  std::string level;
+  bool kept = false;  // the level that is left
   vole::Transition transition;
   bool stays_seen = false;
 };
@@ -55,6 +57,7 @@ class Leaf : public vole::Scene {
   void enter(Stage& stage) override {
     number = stage.argument<Paper>().number;
     said("entered");
+    stage.load_level("near");
     stage.every(7.0f / 60, "chime");
     stage.start_sequence("ringing", vole::Steps().repeat(0, vole::Steps().wait(5.0f / 60).tell("ring")));
     const auto cover = covers.find(number);
@@ -68,6 +71,12 @@ class Leaf : public vole::Scene {
       stamps += stamp.value;
     });
     cues.when_closed<Leaf>([this](Stage&) { said("heard"); });
+    for (const char* level : {"near", "far"})
+      cues.when_arrived(level, [this](Stage& stage) {
+        said("arrived");
+        stage.spawn("crumb", stage.place("gate"));
+        if (throws_in == "arrived") throw vole::Error(vole::FilePosition{}, "wrong way");
+      });
     cues.when_told("bell", [this](Stage&) { said("bell"); });
     cues.when_told("chime", [this](Stage&) { ++chimes; });
     cues.when_told("ring", [this](Stage&) { ++rings; });
@@ -123,6 +132,12 @@ struct Twigs {
 
   Twigs() {
     write_small_game(folder);
+    for (const char* level : {"near", "far"})
+      folder.write(
+          std::string("levels/") + level + ".level.toml",
+          "tileset = \"soil\"\n[[layers]]\nname = \"ground\"\nrows = [\"....\", \"####\"]\n[letters]\n"
+          "\".\" = \"\"\n\"#\" = \"soil\"\n[[places]]\nname = \"gate\"\ncell = [2, 0]\n"
+          "[[places]]\nkind = \"crumb\"\ncell = [1, 0]\n");
     folder.write_picture("assets/grain.png", {8, 8}, {0x80, 0x80, 0x80, 0xff});
     game.scene<Leaf>("leaf").transition(
         "half", [](const vole::Image& before, const vole::Image& after, float share, vole::Image& into) {
@@ -213,6 +228,11 @@ vole::Transition some_transition(vole::Random& chance) {
   return transition;
 }
 
+// The end of a scene counts before another level, and that before a scene over it.
+int weight_of(const Wish& wish) {
+  return wish.what == Wish::What::open ? 0 : wish.what == Wish::What::go ? 1 : 2;
+}
+
 // What a pile should come to, as plain lists.
 struct Model {
   struct One {
@@ -220,6 +240,8 @@ struct Model {
     bool seen = false, leaving = false, coming = false;
     int ticks = 0, stamps = 0;
     std::optional<Wish> wish = {};
+    std::string level = "near";
+    std::map<std::string, int> crumbs = {{"near", 1}};  // in each level that is there or kept
   };
   std::vector<One> all{{1}};
   std::deque<int> passing;  // a number for each tick of the transition that is left
@@ -271,6 +293,20 @@ struct Model {
       for (std::size_t i = at; i-- > 0 && all[i].seen;) all[i].leaving = true;
     }
   }
+  // A copy of how it was is seen until the transition is over.
+  void go(std::size_t at, const Wish& wish) {
+    if (wish.transition.seconds > 0) {
+      One before = all[at];
+      before.seen = before.leaving = true;
+      all[at].coming = true;
+      all.insert(all.begin() + static_cast<std::ptrdiff_t>(at++), before);
+    }
+    One& one = all[at];
+    tell("arrived", one);
+    if (one.level != wish.level && !wish.kept) one.crumbs.erase(one.level);
+    one.level = wish.level;
+    one.crumbs.try_emplace(wish.level, 1).first->second += 1;
+  }
   void carry_out() {
     if (!passing.empty()) return;
     std::size_t at = 0;
@@ -284,6 +320,8 @@ struct Model {
     } else if (wish.what == Wish::What::leave) {
       end_from(at, wish.stays_seen);
       come(wish);
+    } else if (wish.what == Wish::What::go) {
+      go(at, wish);
     } else {
       std::size_t next = at;
       do --next;
@@ -305,10 +343,12 @@ struct Model {
 
 }  // namespace
 
-TEST_CASE("random programs of opening, closing and leaving come to what a plain list of scenes comes to") {
+TEST_CASE(
+    "random programs of opening, closing, leaving and going to levels come to what a plain list of scenes "
+    "comes to") {
   Twigs twigs;
   vole::Random chance(7);
-  int deepest = 0, seen = 0, transitions = 0;
+  int deepest = 0, seen = 0, transitions = 0, ways = 0;
   for (int round = 0; round < cases(1000, 150); ++round) {
     CAPTURE(round);
     Leaf::covers.clear();
@@ -331,32 +371,37 @@ TEST_CASE("random programs of opening, closing and leaving come to what a plain 
         const bool may_open =
             i == model.top() && std::count_if(model.all.begin(), model.all.end(),
                                               [](const auto& other) { return !other.leaving; }) < 16;
-        wish.what = static_cast<Wish::What>(below(chance, 4));
+        wish.what = static_cast<Wish::What>(below(chance, 5));
+        wish.level = chance.chance(0.5f) ? "near" : "far";
+        wish.kept = chance.chance(0.5f);
         if (wish.what == Wish::What::open && !may_open) continue;
         if (wish.what == Wish::What::leave && model.all.size() >= 16) continue;
         if (wish.what >= Wish::What::close && (one.leaving || !lies_over)) continue;
         wish.other = wish.what >= Wish::What::close ? 1 + below(chance, 9) : next_number++;
         wish.transition = some_transition(chance);
         wish.stays_seen = wish.what == Wish::What::leave && chance.chance(0.3f);
-        if (wish.what <= Wish::What::leave) Leaf::covers[wish.other].below_goes_on = chance.chance(0.4f);
+        if (wish.what == Wish::What::open || wish.what == Wish::What::leave)
+          Leaf::covers[wish.other].below_goes_on = chance.chance(0.4f);
         wishes[one.number] = wish;
       }
       Leaf::act = [&](Stage& stage, Leaf& leaf) {
         const auto found = wishes.find(leaf.number);
         if (found == wishes.end()) return;
         const Wish& wish = found->second;
-        vole::SceneChange& change = wish.what == Wish::What::open ? stage.open<Leaf>(Paper{wish.other})
-                                    : wish.what == Wish::What::leave
-                                        ? stage.leave_for<Leaf>(Paper{wish.other})
-                                    : wish.what == Wish::What::close ? stage.close()
-                                                                     : stage.close<Leaf>(Stamp{wish.other});
+        vole::SceneChange& change =
+            wish.what == Wish::What::open ? stage.open<Leaf>(Paper{wish.other})
+            : wish.what == Wish::What::go
+                ? stage.go_to_level(wish.level, "gate", {},
+                                    wish.kept ? vole::LeftBehind::kept : vole::LeftBehind::forgotten)
+            : wish.what == Wish::What::leave ? stage.leave_for<Leaf>(Paper{wish.other})
+            : wish.what == Wish::What::close ? stage.close()
+                                             : stage.close<Leaf>(Stamp{wish.other});
         change.with(wish.transition);
         if (wish.stays_seen) change.over_last_moment();
       };
       for (Model::One& one : model.all)
         if (const auto found = wishes.find(one.number); found != wishes.end())
-          if (found->second.what != Wish::What::open || !one.wish || one.wish->what == Wish::What::open)
-            one.wish = found->second;
+          if (!one.wish || weight_of(found->second) >= weight_of(*one.wish)) one.wish = found->second;
       model.pass_tick();
       model.carry_out();
       CAPTURE(tick);
@@ -367,6 +412,11 @@ TEST_CASE("random programs of opening, closing and leaving come to what a plain 
         CHECK(twigs.leaf(i).number == model.all[i].number);
         CHECK(twigs.leaf(i).ticks == model.all[i].ticks);
         CHECK(twigs.leaf(i).stamps == model.all[i].stamps);
+        const Stage& stage = twigs.simulation->pile().at(i).stage();
+        CHECK(stage.level().name() == model.all[i].level);
+        CHECK(stage.count("crumb") == model.all[i].crumbs.at(model.all[i].level));
+        CHECK(stage.world().left.size() + 1 == model.all[i].crumbs.size());
+        ways += model.all[i].crumbs.size() > 1;
         // Timers and sequences have the ticks of their scene, and no others.
         CHECK(twigs.leaf(i).chimes == model.all[i].ticks / 7);
         CHECK(twigs.leaf(i).rings == std::max(model.all[i].ticks - 1, 0) / 5);
@@ -391,6 +441,7 @@ TEST_CASE("random programs of opening, closing and leaving come to what a plain 
   CHECK(deepest > 5);
   CHECK(seen > 100);
   CHECK(transitions > 1000);
+  CHECK(ways > 1000);
 }
 
 TEST_CASE("the scene on top alone has the input, unless it lets an action or axis through") {
@@ -502,6 +553,40 @@ TEST_CASE(
     CHECK(twigs.leaf(0).stamps == 0);
     CHECK(twigs.simulation->pile().transition() == nullptr);
   }
+}
+
+TEST_CASE("a comparison tells of what stayed in a level, and one who throws on arrival has not come") {
+  Twigs twigs;
+  const auto go = [](Stage& stage) { stage.go_to_level("far", "gate", {}).with(vole::fade(0.1f)); };
+  Leaf::throws_in = "arrived";
+  CHECK_THAT(twigs.in_tick(1, go), Catch::Contains("wrong way"));
+  CHECK(twigs.simulation->stage().level().name() == "near");
+  CHECK(twigs.simulation->stage().count("crumb") == 1);
+  CHECK(twigs.simulation->pile().transition() == nullptr);
+  Leaf::throws_in.clear();
+  const vole::Snapshot before = twigs.simulation->snapshot();
+  std::array<std::string, 2> states;
+  for (std::string& state : states) {
+    twigs.simulation->restore(before);
+    CHECK(twigs
+              .in_tick(1,
+                       [&](Stage& stage) {
+                         if (&state != states.data()) stage.get<vole::Pose>(stage.first("crumb")).at.x = 20;
+                         go(stage);
+                       })
+              .empty());
+    for (int i = 0; i < 10; ++i) twigs.tick();
+    state = twigs.simulation->to_toml();
+  }
+  const std::vector<vole::StateDifference> all =
+      vole::state_differences(vole::parse_toml(states[0], "a"), vole::parse_toml(states[1], "b"));
+  REQUIRE_FALSE(all.empty());
+  const auto is_there = [](const vole::StateDifference& d) {
+    return d.level == "near" && d.field == "pose.at";
+  };
+  const auto found = std::find_if(all.begin(), all.end(), is_there);
+  REQUIRE(found != all.end());
+  CHECK(to_text(*found).starts_with("in the level \"near\" that was left: crumb "));
 }
 
 TEST_CASE("what lies below is drawn as it stands, darker, blurred, or not at all") {

@@ -330,7 +330,7 @@ TEST_CASE("a broken state file is refused at its place, and changes nothing") {
     return text.find(part) != std::string::npos;
   };
   CHECK(has(with("format = 2", "format = 7"), "is not a state that this build reads"));
-  CHECK(has(with("scene = \"beds\"", "scene = \"bedss\""), "no scene \"bedss\"; did you mean \"beds\"?"));
+  CHECK(has(with("scene = \"garden\"", "scene = \"gardn\""), "no scene \"gardn\"; did you mean \"garden\"?"));
   CHECK(has(with("gathered = ", "gatherd = "), "unknown key \"gatherd\"; did you mean \"gathered\"?"));
   CHECK(has(with("velocity = [", "velocity = [1, "), "a list of 2 numbers wanted here"));
   CHECK(has(with("sheet = \"bulb\"", "sheet = \"blub\""), "no sheet \"blub\"; did you mean \"bulb\"?"));

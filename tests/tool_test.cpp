@@ -556,7 +556,7 @@ TEST_CASE(
   const Ran one = vole_in(folder, "recording " + as_word(shipped));
   CAPTURE(one.output);
   CHECK(one.code == 0);
-  CHECK(has(one.output, "2410 ticks (40 s), seed 7"));
+  CHECK(has(one.output, "2412 ticks (40 s), seed 7"));
   CHECK(has(one.output, "start: pressed 26 times\n"));
   CHECK(has(one.output, "walk: pushed for "));
   // The same, with one press of the jump a little later.
@@ -576,7 +576,7 @@ TEST_CASE(
   CHECK(has(two.output, "  vole 0, side_mover.now.rising: true and false\n"));
   const Ran alike = run_command(game + " --replay " + as_word(shipped) + " --compare " + as_word(shipped));
   CHECK(alike.code == 0);
-  CHECK(has(alike.output, "alike for 2410 ticks\n"));
+  CHECK(has(alike.output, "alike for 2412 ticks\n"));
   // Cut short, of another game, of another version of the format, or none at all.
   folder.write("cut.run", text.substr(0, text.size() / 2));
   CHECK(vole_in(folder, "recording cut.run").code == 1);

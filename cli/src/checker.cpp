@@ -253,7 +253,7 @@ void Checker::check_places(const vole::Level& level, const vole::Level* piece) {
   std::set<std::pair<std::string, std::string>> seen;
   const auto& places = (piece ? *piece : level).places;
   for (const vole::LevelPlace& place : places)
-    if (seen.emplace(place.kind, to_toml(place.overrides)).second)
+    if (!place.kind.empty() && seen.emplace(place.kind, to_toml(place.overrides)).second)
       attempt([&] {
         TomlValue thing = kinds_.kind(place.kind, place.where);
         thing.merge(place.overrides);

@@ -95,7 +95,7 @@ Session::~Session() = default;
 void Session::begin_change() {
   const SceneChange& change = *simulation_.change();
   scene_problems_.clear();
-  if (change.how == SceneChange::How::closes) return make_change();
+  if (change.how == SceneChange::How::closes || change.how == SceneChange::How::goes) return make_change();
   // What is held here is not a press there. Under a scene that opens all goes on as it was.
   if (change.how == SceneChange::How::leaves) bindings_.gather().release_all();
   loading_.begin(change.scene);

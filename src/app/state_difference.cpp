@@ -39,7 +39,7 @@ class Comparison {
       return;
     }
     std::string a = text_of(first), b = text_of(second);
-    if (a != b) found.push_back({"", thing, field, std::move(a), std::move(b)});
+    if (a != b) found.push_back({"", "", thing, field, std::move(a), std::move(b)});
   }
 
   std::vector<StateDifference> found;
@@ -71,14 +71,14 @@ TomlValue without(const TomlValue& table, std::initializer_list<std::string_view
   return rest;
 }
 
-// A scene without its things, whose order in the file is not what they are.
+// A scene, or a level that it has left, without its things, whose order in the file is not what they are.
 TomlValue without_things(const TomlValue& scene) {
-  TomlValue rest = scene;
+  TomlValue rest = without(scene, {"left"});
   if (TomlValue* const entities = rest.find("entities")) *entities = without(*entities, {"things"});
   return rest;
 }
 
-void compare_scenes(Comparison& comparison, const TomlValue& first, const TomlValue& second) {
+void compare_with_things(Comparison& comparison, const TomlValue& first, const TomlValue& second) {
   const TomlValue rest_of_first = without_things(first), rest_of_second = without_things(second);
   comparison.compare({}, {}, &rest_of_first, &rest_of_second);
   const std::map<std::int64_t, TomlValue> things_of_first = things_of(first),
@@ -91,6 +91,34 @@ void compare_scenes(Comparison& comparison, const TomlValue& first, const TomlVa
     const TomlValue* const here = a == things_of_first.end() ? nullptr : &a->second;
     const TomlValue* const there = b == things_of_second.end() ? nullptr : &b->second;
     comparison.compare(name_of(index, here ? here : there), {}, here, there);
+  }
+}
+
+// The levels that a scene has left, by their names.
+std::map<std::string, TomlValue> left_of(const TomlValue& scene) {
+  std::map<std::string, TomlValue> levels;
+  if (const TomlValue* const left = scene.find("left"))
+    for (const TomlValue& one : left->items)
+      if (const TomlValue* const level = one.find("level"))
+        if (const TomlValue* const name = level->find("name")) levels[name->text] = one;
+  return levels;
+}
+
+void compare_scenes(Comparison& comparison, const TomlValue& first, const TomlValue& second) {
+  compare_with_things(comparison, first, second);
+  const std::map<std::string, TomlValue> left_of_first = left_of(first), left_of_second = left_of(second);
+  std::set<std::string> names;
+  for (const auto* levels : {&left_of_first, &left_of_second})
+    for (const auto& [name, level] : *levels) names.insert(name);
+  for (const std::string& name : names) {
+    const std::size_t before = comparison.found.size();
+    const auto a = left_of_first.find(name), b = left_of_second.find(name);
+    if (a != left_of_first.end() && b != left_of_second.end())
+      compare_with_things(comparison, a->second, b->second);
+    else
+      comparison.found.push_back({"", "", "", "left", a == left_of_first.end() ? "" : "kept",
+                                  b == left_of_second.end() ? "" : "kept"});
+    for (std::size_t d = before; d < comparison.found.size(); ++d) comparison.found[d].level = name;
   }
 }
 
@@ -114,7 +142,7 @@ std::vector<StateDifference> state_differences(const TomlValue& first, const Tom
   comparison.compare({}, {}, &rest_of_first, &rest_of_second);
   const std::span<const TomlValue> here = scenes_of(first), there = scenes_of(second);
   if (const std::string a = names_of_scenes(here), b = names_of_scenes(there); a != b) {
-    comparison.found.push_back({"", "", "scenes", a, b});
+    comparison.found.push_back({"", "", "", "scenes", a, b});
     return comparison.found;
   }
   for (std::size_t i = 0; i < here.size(); ++i) {
@@ -130,6 +158,8 @@ std::vector<StateDifference> state_differences(const TomlValue& first, const Tom
 std::string to_text(const StateDifference& difference) {
   const auto shown = [](const std::string& value) { return value.empty() ? std::string("nothing") : value; };
   std::string where = difference.scene.empty() ? std::string() : fmt::format("in \"{}\": ", difference.scene);
+  if (!difference.level.empty())
+    where += fmt::format("in the level \"{}\" that was left: ", difference.level);
   where += difference.thing;
   if (!difference.thing.empty() && !difference.field.empty()) where += ", ";
   return fmt::format("{}{}: {} and {}", where, difference.field, shown(difference.first),

@@ -36,14 +36,22 @@ const std::vector<std::string> place_keys{"kind",     "cell", "at",   "pivot", "
                                           "mirrored", "name", "keep", "tags"};
 const std::vector<std::string> scatter_keys{"kind", "count", "zone", "on", "seed", "apart", "tags"};
 
-TomlValue table_with_components(TomlValue properties) {
-  detail::put(properties, "tags", schema_of<std::vector<std::string>>(items(most_tags)));
-  TomlValue required;
+TomlValue with_key(std::string_view key) {
+  TomlValue required, schema;
   required.type = TomlValue::Type::array;
-  required.items.push_back(detail::text_toml("kind"));
-  TomlValue schema = detail::type_schema("object");
-  detail::put(schema, "properties", std::move(properties));
+  required.items.push_back(detail::text_toml(key));
   detail::put(schema, "required", std::move(required));
+  return schema;
+}
+
+// One of the keys has to be there.
+TomlValue table_with_components(TomlValue properties, std::initializer_list<std::string_view> required) {
+  detail::put(properties, "tags", schema_of<std::vector<std::string>>(items(most_tags)));
+  std::vector<TomlValue> choices;
+  for (const std::string_view key : required) choices.push_back(with_key(key));
+  TomlValue schema = detail::either_schema(std::move(choices));
+  detail::put(schema, "type", detail::text_toml("object"));
+  detail::put(schema, "properties", std::move(properties));
   detail::put(schema, "additionalProperties", detail::type_schema("object"));
   return schema;
 }
@@ -77,7 +85,13 @@ void read_field(const TomlValue& toml, PlaceText& place, const FieldRule&, Repor
            read("offset", place.offset, level_pixels) || read("mirrored", place.mirrored) ||
            read("name", place.name) || read("keep", place.keep);
   });
-  if (place.kind.value.empty()) report.error(toml.where, "\"kind\" is missing here");
+  if (place.kind.value.empty() && place.name.value.empty())
+    report.error(toml.where, "\"kind\" is missing here", "a place without a kind has a name to be found by");
+  else if (place.kind.value.empty() && !place.overrides.entries.empty())
+    report.error(
+        place.overrides.entries.front().where,
+        fmt::format("\"{}\" is for a thing, and this place has no kind", place.overrides.entries.front().key),
+        "say kind = \"...\"");
   if (place.cell.has_value() == place.at.has_value())
     report.error(toml.where, "a place has either \"cell\" or \"at\"");
 }
@@ -92,7 +106,7 @@ TomlValue schema_field(const PlaceText&, const FieldRule&) {
   detail::put(properties, "mirrored", schema_of<bool>());
   detail::put(properties, "name", detail::type_schema("string"));
   detail::put(properties, "keep", schema_of<bool>());
-  return table_with_components(std::move(properties));
+  return table_with_components(std::move(properties), {"kind", "name"});
 }
 
 void read_field(const TomlValue& toml, ScatterText& scatter, const FieldRule&, Report& report) {
@@ -119,7 +133,7 @@ TomlValue schema_field(const ScatterText&, const FieldRule&) {
   detail::put(properties, "on", schema_of<std::vector<std::string>>(items(100)));
   detail::put(properties, "seed", schema_of<std::int64_t>());
   detail::put(properties, "apart", schema_of<float>(scatter_apart));
-  return table_with_components(std::move(properties));
+  return table_with_components(std::move(properties), {"kind"});
 }
 
 void read_field(const TomlValue& toml, PieceText& piece, const FieldRule&, Report& report) {

@@ -106,6 +106,16 @@ void expect_closing_scenes(const Cues& cues, const SceneTypes& scenes) {
   }
 }
 
+void expect_arrival_levels(const Cues& cues, Catalog& catalog) {
+  if (cues.arrivals().empty()) return;
+  const std::vector<std::string> names = catalog.names<Level>();
+  for (const Cues::Arrival& cue : cues.arrivals())
+    if (std::find(names.begin(), names.end(), cue.level) == names.end())
+      throw Error(FilePosition{},
+                  fmt::format("no level \"{}\", in which a cue waits for an arrival", cue.level),
+                  did_you_mean(cue.level, names));
+}
+
 void expect_cue_names(const Cues& cues, const Kinds& kinds, const LevelNow& level, Catalog& catalog) {
   expect_in_some_level(asked_of_things(cues, ThingSelector::What::zone), level, catalog,
                        "no level has a zone", {}, gather_zones);

@@ -13,5 +13,7 @@ struct Kinds;
 void expect_cue_names(const Cues& cues, const Kinds& kinds, const LevelNow& level, Catalog& catalog);
 // The same for scenes whose closing a cue is about, and for what they hand back.
 void expect_closing_scenes(const Cues& cues, const SceneTypes& scenes);
+// And for levels on whose arrival one is.
+void expect_arrival_levels(const Cues& cues, Catalog& catalog);
 
 }  // namespace vole

@@ -7,12 +7,13 @@
 #include "vole/world/world.hpp"
 
 namespace vole {
-namespace {
 
 std::shared_ptr<const CompiledKind> kind_at(const StageSetting& setting, const LevelPlace& place) {
   return place.overrides.entries.empty() ? setting.kinds.get(place.kind, place.where)
                                          : setting.kinds.with(place.kind, place.overrides, place.where);
 }
+
+namespace {
 
 // Counts what a level brings to life, with all that is carried.
 class ThingCount {
@@ -38,6 +39,7 @@ void expect_all(const StageSetting& setting, const LevelNow& level, const Level*
   ThingCount count(report);
   for (const LevelPlace& place : file.places)
     report.gather([&] {
+      if (place.kind.empty()) return;
       const auto kind = kind_at(setting, place);
       count.add(kind->things, place.where);
       expect_in_level(*kind, &level.file(), piece);
@@ -64,6 +66,7 @@ void expect_places(const StageSetting& setting, const LevelNow& level, const Lev
 
 Entity put_place(const StageSetting& setting, World& world, const FromPlace& from) {
   const LevelPlace& place = *world.level.place(from);
+  if (place.kind.empty()) return {};
   return put_down(world, *kind_at(setting, place), place, from, setting.binding());
 }
 

@@ -1,6 +1,8 @@
 // What the places of a level, and of the pieces in it, bring to life.
 #pragma once
 
+#include <memory>
+
 #include "vole/scene/stage.hpp"
 #include "vole/world/world.hpp"
 
@@ -10,7 +12,10 @@ namespace vole {
 void expect_places(const StageSetting& setting, const LevelNow& level);
 void expect_places(const StageSetting& setting, const LevelNow& level, const Level& piece);
 
-// Brings a place to life.
+// The kind of a place, with what the place puts over it. Throws Error.
+std::shared_ptr<const CompiledKind> kind_at(const StageSetting& setting, const LevelPlace& place);
+
+// Brings what a place is of to life; none where it is of no kind.
 Entity put_place(const StageSetting& setting, World& world, const FromPlace& from);
 
 }  // namespace vole

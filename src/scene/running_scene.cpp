@@ -55,6 +55,7 @@ void RunningScene::say_cues() {
   for (const Tween& tween : world_.tweens)
     if (!tween.told.empty()) cues_.expect_name(tween.told);
   expect_closing_scenes(cues_, setting_.scenes);
+  expect_arrival_levels(cues_, setting_.binding().catalog);
   expect_cue_names(cues_, setting_.kinds.written(), world_.level, setting_.binding().catalog);
 }
 
@@ -85,6 +86,13 @@ bool RunningScene::hear_closed(const SceneType& closed, const SceneArgument& res
     cue.handler(stage_, result.data());
   }
   return heard;
+}
+
+void RunningScene::go_to_level(const LevelGoing& going) {
+  stage_.arrive(going);
+  for (std::size_t i = 0; i < cues_.arrivals().size(); ++i)
+    if (cues_.arrivals()[i].level == going.level) cues_.arrivals()[i].handler(stage_);
+  world_.entities.sweep();
 }
 
 void RunningScene::run(const TickStep& step, Tick& tick) {
@@ -131,6 +139,7 @@ namespace {
 // What is handed on is of a type that the scene says: the one that comes, or this one where it closes.
 const DescribedType* handed_by(const SceneChange& change, const SceneTypes& scenes, const SceneType& own) {
   if (change.how == SceneChange::How::closes) return own.result;
+  if (change.how == SceneChange::How::goes) return nullptr;
   return scenes.get(change.scene).argument;
 }
 

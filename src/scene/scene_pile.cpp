@@ -6,6 +6,7 @@
 
 #include "cue_call.hpp"
 #include "vole/base/names.hpp"
+#include "vole/base/state.hpp"
 #include "vole/base/within.hpp"
 #include "vole/input/controls.hpp"
 #include "vole/world/binding.hpp"
@@ -108,6 +109,9 @@ void ScenePile::make_change(std::uint64_t seed) {
     case SceneChange::How::closes:
       close(index, change);
       break;
+    case SceneChange::How::goes:
+      go(index, change);
+      break;
   }
   if (!passing_) end_transition();
 }
@@ -133,6 +137,28 @@ void ScenePile::close(std::size_t index, const SceneChange& change) {
                 fmt::format("the scene \"{}\" hands back a {}, and \"{}\" has no cue for it", closed.name,
                             change.handed.type()->name(), next.type().name),
                 fmt::format("say cues.when_closed(\"{}\", ...) there", closed.name));
+}
+
+void ScenePile::go(std::size_t index, const SceneChange& change) {
+  RunningScene& scene = *scenes_[index].running;
+  if (passing_) keep_last_moment(index);
+  lay();
+  scene.go_to_level(change.to);
+}
+
+// While a transition lasts, a copy of the scene is what was before it, and the scene itself comes.
+void ScenePile::keep_last_moment(std::size_t index) {
+  const RunningScene& scene = *scenes_[index].running;
+  StateWriter out;
+  scene.write(out);
+  const StateBytes bytes = out.take();
+  Piled copy = make(scene.type(), {}, 0, Role::leaving, scenes_);
+  copy.seen = true;
+  StateReader in(bytes);
+  copy.running->read(in);
+  copy.running->bind();
+  scenes_[index].role = Role::coming;
+  scenes_.insert(scenes_.begin() + static_cast<std::ptrdiff_t>(index), std::move(copy));
 }
 
 void ScenePile::end_from(std::size_t index, bool stays_seen) {

@@ -27,7 +27,7 @@ namespace {
 
 // What stands beside the head in the table of a scene, which RunningScene reads.
 struct PiledKeys {
-  TomlValue argument, asks, asks_with, scene_state, world, entities;
+  TomlValue argument, asks, asks_with, scene_state, world, entities, left;
 };
 template <class V>
 void describe(V& v, PiledKeys& keys) {
@@ -37,6 +37,7 @@ void describe(V& v, PiledKeys& keys) {
   v("scene_state", keys.scene_state);
   v("world", keys.world);
   v("entities", keys.entities);
+  v("left", keys.left);
 }
 
 // Twice as many as may lie over one another: while a transition lasts all of them may leave.

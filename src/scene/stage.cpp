@@ -97,32 +97,6 @@ const Categories& Stage::categories() const {
   return setting_.kinds.written().categories;
 }
 
-void Stage::load_level(std::string_view name) {
-  LevelNow level;
-  level.load(name, setting_.binding());
-  expect_places(setting_, level);
-  if (level.wants_seed()) level.seed(random().next_wide());
-
-  world_.level = std::move(level);
-  world_.find_layers();
-  camera().bounds = bounds_of(world_.level);
-  for (ShownView& view : world_.views)
-    if (!view.camera.bounds.empty()) view.camera.bounds = camera().bounds;
-  const bool begins_at_end = world_.level.endless() && !is_forward(world_.level.file().endless->side);
-  camera().jump_to(begins_at_end ? camera().bounds.at + camera().bounds.size : camera().bounds.at);
-  // What came from a level before this one stays, but is no longer from a place.
-  entities().visit<FromPlace>(
-      [this](Entity entity, const FromPlace&) { entities().remove<FromPlace>(entity); });
-  for (std::uint32_t i = 0; i < world_.level.places().size(); ++i)
-    put_place(setting_, world_, {i, 0, world_.level.places()[i].keep});
-  entities().visit<Zone>([this](Entity entity, const Zone& zone) {
-    if (zone.piece != 0) entities().remove(entity);
-  });
-  put_zones(world_);
-  link_places(world_, setting_.binding().types);
-  EndlessGoing(setting_, world_).go_along(Haste::at_once);
-}
-
 template <class Add>
 std::uint32_t Stage::add_piece(std::string_view name, const Add& add) {
   level_with("piece", name);

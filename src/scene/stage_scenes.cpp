@@ -33,10 +33,21 @@ SceneChange& StageScenes::ask(SceneChange::How how, std::string_view scene, Scen
     throw Error(
         FilePosition{},
         fmt::format("\"{}\" cannot open: {} scenes lie over one another, and more may not", scene, in_pile_));
-  const bool ends_anyway =
-      how == SceneChange::How::opens && change_ && change_->how != SceneChange::How::opens;
-  SceneChange change{how, type.name, std::move(argument), {}, false};
-  return ends_anyway ? uncounted_ = std::move(change) : change_.emplace(std::move(change));
+  return ask(SceneChange{how, type.name, std::move(argument), {}, false});
+}
+
+namespace {
+
+int weight_of(const SceneChange& change) {
+  if (change.how == SceneChange::How::opens) return 0;
+  return change.how == SceneChange::How::goes ? 1 : 2;
+}
+
+}  // namespace
+
+SceneChange& StageScenes::ask(SceneChange change) {
+  const bool counts = !change_ || weight_of(change) >= weight_of(*change_);
+  return counts ? change_.emplace(std::move(change)) : uncounted_ = std::move(change);
 }
 
 SceneChange& StageScenes::ask_to_close(SceneArgument result) {
@@ -44,7 +55,7 @@ SceneChange& StageScenes::ask_to_close(SceneArgument result) {
   if (!covers_)
     throw Error(FilePosition{}, "this scene cannot close: it lies over none",
                 "leave_for takes its place by another");
-  return change_.emplace(SceneChange{SceneChange::How::closes, {}, std::move(result), {}, false});
+  return ask(SceneChange{SceneChange::How::closes, {}, std::move(result), {}, false});
 }
 
 void StageScenes::wrong_argument(std::string_view wanted) const {

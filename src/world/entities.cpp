@@ -62,6 +62,30 @@ void Entities::sweep() {
     if (pool) pool.sweep();
 }
 
+void Entities::put_aside(const std::function<bool(Entity)>& which, Entities& aside) {
+  std::vector<std::uint32_t> generations(generations_.size()), free;
+  for (std::uint32_t index = 0; index < generations_.size(); ++index)
+    if (alive(at(index)) && generations_[index] % 2 != 0 && which(at(index)))
+      generations[index] = generations_[index];
+    else
+      free.push_back(index);
+  aside.clear(std::move(generations), std::move(free));
+  for (std::size_t type = 0; type < pools_.size(); ++type)
+    for (std::size_t i = 0, end = pools_[type].places(); i < end; ++i)
+      if (const std::uint32_t owner = pools_[type].owner_at(i);
+          owner != detail::Pool::nowhere && aside.alive(at(owner)))
+        aside.pools_[type].take_over(owner, pools_[type]);
+  sweep();
+}
+
+void Entities::bring_back(Entities& aside) {
+  for (std::size_t type = 0; type < pools_.size(); ++type)
+    for (std::size_t i = 0, end = aside.pools_[type].places(); i < end; ++i)
+      if (const std::uint32_t owner = aside.pools_[type].owner_at(i);
+          owner != detail::Pool::nowhere && alive(aside.at(owner)))
+        pools_[type].take_over(owner, aside.pools_[type]);
+}
+
 bool Entities::alive(Entity entity) const {
   return entity && entity.index < generations_.size() && generations_[entity.index] == entity.generation;
 }
@@ -136,8 +160,8 @@ std::string Entities::to_toml(std::string_view within) const {
     field_type<std::vector<std::uint32_t>>().write(list, &numbers);
     return list.text();
   };
-  std::string text =
-      fmt::format("[{}entities]\ngenerations = {}\nfree = {}\n", within, list_of(generations_), list_of(free_));
+  std::string text = fmt::format("[{}entities]\ngenerations = {}\nfree = {}\n", within, list_of(generations_),
+                                 list_of(free_));
   // Visits go by the order of attaching, which the list of things alone would not tell.
   text += fmt::format("\n[{}entities.order]\n", within);
   for (const ComponentTypes::Type& type : types_.all()) {

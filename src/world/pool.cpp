@@ -53,6 +53,16 @@ void Pool::take(std::uint32_t owner) {
   ++gaps_;
 }
 
+void Pool::take_over(std::uint32_t owner, Pool& other) {
+  void* const added = room();
+  memory_->make(added);
+  copies_->move_over(added, other.find(owner));
+  hold(owner);
+  other.owners_[other.position_[owner]] = nowhere;
+  other.position_[owner] = nowhere;
+  ++other.gaps_;
+}
+
 void Pool::sweep() {
   if (gaps_ == 0) return;
   std::size_t to = 0;

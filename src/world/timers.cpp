@@ -22,6 +22,21 @@ bool Timers::is_valid(const Due& due) const {
   return due.place < all_.size() && all_[due.place].number == due.number && all_[due.place].due == due.due;
 }
 
+Timer Timers::counted_from(Timer timer, std::int64_t tick) {
+  if (timer.stopped != 0) return timer;
+  timer.due -= tick;
+  timer.even -= tick;
+  return timer;
+}
+
+void Timers::take_back(std::vector<Timer> timers) {
+  for (Timer& timer : timers) {
+    Timer& back = all_.emplace_back(counted_from(std::move(timer), -passed_));
+    back.number = ++added_;
+  }
+  find_due();
+}
+
 void Timers::find_due() {
   due_.clear();
   for (std::size_t i = 0; i < all_.size(); ++i)

@@ -18,15 +18,30 @@ namespace vole {
 void World::write(StateWriter& out) const {
   write_state(out, *this);
   entities.write(out);
+  out.add_count(left.size());
+  for (const std::unique_ptr<LeftLevel>& each : left) {
+    write_state(out, *each);
+    each->things.write(out);
+  }
 }
 
 void World::read(StateReader& in) {
   read_state(in, *this);
   entities.read(in);
+  left.clear();
+  for (std::size_t count = in.take_count(); count > 0; --count) {
+    LeftLevel& each = *left.emplace_back(std::make_unique<LeftLevel>(entities.types()));
+    read_state(in, each);
+    each.things.read(in);
+  }
 }
 
 std::string World::to_toml(std::string_view within) const {
-  return fmt::format("[{}world]\n{}\n{}", within, vole::to_toml(*this), entities.to_toml(within));
+  std::string text = fmt::format("[{}world]\n{}\n{}", within, vole::to_toml(*this), entities.to_toml(within));
+  for (const std::unique_ptr<LeftLevel>& each : left)
+    text += fmt::format("\n[[{}left]]\n{}\n{}", within, vole::to_toml(*each),
+                        each->things.to_toml(fmt::format("{}left.", within)));
+  return text;
 }
 
 void World::from_toml(const TomlValue& toml, Report& report) {
@@ -36,6 +51,18 @@ void World::from_toml(const TomlValue& toml, Report& report) {
     return report.error(toml.where, fmt::format("\"{}\" is missing here", own ? "entities" : "world"));
   vole::read(*own, *this, report, TableOf::state);
   entities.from_toml(*things, report);
+  left.clear();
+  const TomlValue* const levels = toml.find("left");
+  if (!levels) return;
+  for (const TomlValue& item : levels->items) {
+    const TomlValue* const its = item.find("entities");
+    if (!its) return report.error(item.where, "\"entities\" is missing here");
+    LeftLevel& each = *left.emplace_back(std::make_unique<LeftLevel>(entities.types()));
+    TomlValue rest = item;
+    std::erase_if(rest.entries, [](const TomlValue::Entry& entry) { return entry.key == "entities"; });
+    vole::read(rest, each, report, TableOf::state);
+    each.things.from_toml(*its, report);
+  }
 }
 
 void World::move_origin(IVec2 cells, const ComponentTypes& types) {
@@ -71,12 +98,16 @@ void World::bind(const Binding& binding) {
   Report report;
   report.gather([&] { level.bind(binding); });
   timers.find_due();
+  bind_things(binding, report);
+  report.throw_if_errors();
+}
+
+void World::bind_things(const Binding& binding, Report& report) {
   sequences.make_fit();
   find_layers();
   for (const ComponentTypes::Type& type : binding.types.all()) type.bind_all(*this, binding, report);
   for (Tween& tween : tweens) tween.bound = bind_field(binding.types, tween.component, tween.field);
   std::erase_if(tweens, [](const Tween& tween) { return tween.bound.type == nullptr; });
-  report.throw_if_errors();
 }
 
 }  // namespace vole

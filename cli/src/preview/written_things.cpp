@@ -15,7 +15,7 @@ vole::Categories categories_of(const std::string& root) {
 }  // namespace
 
 std::optional<vole::Frame> WrittenThing::frame() const {
-  const vole::Sprite* const sprite = kind->sprite;
+  const vole::Sprite* const sprite = kind ? kind->sprite : nullptr;
   const int shown = sprite && sprite->sheet() ? sprite->frame(60) : -1;
   if (shown < 0) return std::nullopt;
   return sprite->sheet()->posed(shown, sprite->playhead().clip());
@@ -31,6 +31,7 @@ WrittenThing WrittenThings::of_kind(const std::string& kind) const {
 }
 
 WrittenThing WrittenThings::at_place(const vole::LevelPlace& place) const {
+  if (place.kind.empty()) return {};
   vole::TomlValue components = kinds_.kind(place.kind, place.where);
   components.merge(place.overrides);
   return made_of(place.kind, components);

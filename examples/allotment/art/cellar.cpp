@@ -133,6 +133,12 @@ constexpr std::array<std::string_view, 16> roots{
     ".....d..d..d....", ".....d..kd.k....", ".....k...d......", ".........d......",
     ".........kd.....", "..........d.....", "..........k.....", "................"};
 
+constexpr std::array<std::string_view, 16> ladder{
+    "..kyk......kyk..", "..ktk......ktk..", "..ktkkkkkkkktk..", "..kdyyytyyyydk..",
+    "..kdtttdttttdk..", "..ktkkkkkkkktk..", "..kyk......kyk..", "..ktk......ktk..",
+    "..ktk......ktk..", "..kdk......kdk..", "..ktkkkkkkkktk..", "..kyytyyyytyyk..",
+    "..kdttttdtttdk..", "..kdkkkkkkkkdk..", "..ktk......ktk..", "..ktk......ktk.."};
+
 }  // namespace
 
 Image paint_cellar() {
@@ -153,6 +159,7 @@ Image paint_cellar() {
   paint_rows(image, {3, 6}, crate);
   paint_rows(image, {4, 6}, jars);
   paint_rows(image, {5, 6}, roots);
+  paint_rows(image, {6, 6}, ladder);
   return image;
 }
 

@@ -40,8 +40,8 @@ class Gatherer {
     const vole::Stage& stage = session.stage();
     Wants wants;
     if (session.scene_name() == "title") wants.start = stage.ticks() == 90;
-    if (session.scene_name() == "beds") wants = play(stage, route::beds);
-    if (session.scene_name() == "cellar") wants = play(stage, route::cellar);
+    if (session.scene_name() == "garden")
+      wants = stage.level().name() == "beds" ? play(stage, route::beds) : play(stage, route::cellar);
     return wants;
   }
 

@@ -4,8 +4,7 @@
 
 vole::Game allotment() {
   vole::Game game("game.toml");
-  game.scene<Title>("title").scene<Beds>("beds").scene<Cellar>("cellar").scene<Finish>("finish").scene<Pause>(
-      "pause");
+  game.scene<Title>("title").scene<Garden>("garden").scene<Finish>("finish").scene<Pause>("pause");
   game.knows<Bulb>("bulb").knows<Mound>("mound").knows<Flight>("flight").knows<Leaf>("leaf").knows<Lever>(
       "lever");
   return game;

@@ -24,17 +24,20 @@ Forager::Forager() {
   clock_.of(time_);
 }
 
-void Forager::enter(vole::Stage& stage, const Harvest& before) {
+void Forager::enter(vole::Stage& stage) {
   vole_ = stage.first("vole");
-  start_ = stage.get<vole::Pose>(vole_).at;
-  gathered_ = before.gathered;
-  planted_ = before.planted + stage.count("bulb") + stage.count("mound");
-  ticks_before_ = before.ticks;
-
   stage.camera().offset = {0, -24};
   stage.camera().slack = {12, 20};
   stage.camera().smoothing = 0.08f;
   stage.follow(vole_);
+}
+
+void Forager::count_food(const vole::Stage& stage) {
+  planted_ += stage.count("bulb") + stage.count("mound");
+}
+
+void Forager::begin_here(const vole::Stage& stage) {
+  start_ = stage.get<vole::Pose>(vole_).at;
 }
 
 void Forager::cues(vole::Cues& cues) {
@@ -46,7 +49,7 @@ void Forager::cues(vole::Cues& cues) {
 }
 
 void Forager::tick(vole::Stage& stage) {
-  time_ = {ticks_before_ + stage.ticks(), stage.ticks_per_second()};
+  time_ = {stage.ticks(), stage.ticks_per_second()};
   climb_out(stage);
   notice_landing(stage);
   tell_facts(stage);

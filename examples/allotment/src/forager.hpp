@@ -1,4 +1,4 @@
-// The vole that a player steers, and what it has gathered: the same in the beds and in the cellar.
+// The vole that a player steers, and what it has gathered: in the beds and in the cellar.
 #pragma once
 
 #include <vole/vole.hpp>
@@ -9,8 +9,12 @@ class Forager {
  public:
   Forager();
 
-  // Finds the vole and its food in the level that was loaded; what was gathered before goes on. The camera follows it.
-  void enter(vole::Stage& stage, const Harvest& before = {});
+  // Finds the vole in the level, and brings the camera to it.
+  void enter(vole::Stage& stage);
+  // Adds the food in the level to what there is to gather.
+  void count_food(const vole::Stage& stage);
+  // From where the vole is now it begins again, when it falls.
+  void begin_here(const vole::Stage& stage);
   void cues(vole::Cues& cues);
   void tick(vole::Stage& stage);
   // The count of food and the time.
@@ -29,7 +33,6 @@ class Forager {
     v.state("hurt", forager.hurt_);
     v.state("was_in_air", forager.was_in_air_);
     v.state("hop", forager.hop_);
-    v.state("ticks_before", forager.ticks_before_);
     v.state("time", forager.time_);
   }
 
@@ -48,7 +51,6 @@ class Forager {
   int hurt_ = 0;     // ticks for which nothing can hurt it again
   bool was_in_air_ = false;
   int hop_ = 1000;  // ticks since a bulb was gathered
-  std::int64_t ticks_before_ = 0;
   GameTime time_;
 
   vole::Label count_{"letters", "{}/{}"};

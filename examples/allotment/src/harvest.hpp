@@ -1,4 +1,4 @@
-// What the beds hand to the finish.
+// What the garden hands to the finish.
 #pragma once
 
 #include <cstdint>

@@ -49,48 +49,45 @@ class Title : public vole::Scene {
 template <class V>
 void describe(V&, Title&) {}  // it keeps nothing
 
-class Beds : public vole::Scene {
+// Where the vole begins.
+struct GardenStart {
+  std::string level = "beds";  // or the cellar
+};
+template <class V>
+void describe(V& v, GardenStart& start) {
+  v("level", start.level);
+}
+
+// The beds, and the root cellar below the shed, where last year's bulbs lie about and a gate is in the way.
+class Garden : public vole::Scene {
  public:
+  using Argument = GardenStart;
+
   void enter(vole::Stage& stage) override;
   void cues(vole::Cues& cues) override;
   void tick(vole::Stage& stage) override;
   void draw(vole::Drawing& drawing) const override;
 
   template <class V>
-  friend void describe(V& v, Beds& beds) {
-    v.state("forager", beds.forager_);
-    v.state("lodger_is_out", beds.lodger_is_out_);
+  friend void describe(V& v, Garden& garden) {
+    v.state("forager", garden.forager_);
+    v.state("lodger_is_out", garden.lodger_is_out_);
+    v.state("known_levels", garden.known_levels_);
   }
 
  private:
-  void open_cellar(vole::Stage& stage) const;
+  void begin_here(vole::Stage& stage);
   void say_welcome(vole::Cues& cues);
+  void say_ways(vole::Cues& cues);
+  void say_cellar(vole::Cues& cues);
   void scrape(vole::Stage& stage);
 
   Forager forager_;
   bool lodger_is_out_ = false;
+  std::vector<std::string> known_levels_;
 };
 
-// Below the shed, where last year's bulbs lie about and a gate is in the way.
-class Cellar : public vole::Scene {
- public:
-  using Argument = Harvest;
-
-  void enter(vole::Stage& stage) override;
-  void cues(vole::Cues& cues) override;
-  void tick(vole::Stage& stage) override;
-  void draw(vole::Drawing& drawing) const override;
-
-  template <class V>
-  friend void describe(V& v, Cellar& cellar) {
-    v.state("forager", cellar.forager_);
-  }
-
- private:
-  Forager forager_;
-};
-
-// Over the garden and the cellar, which stand still behind it.
+// Over the garden, which stands still behind it.
 struct PauseEnd {
   bool to_title = false;
 };
@@ -106,7 +103,7 @@ class Pause : public vole::Scene {
   void tick(vole::Stage& stage) override;
   void draw(vole::Drawing& drawing) const override;
 
-  // For the scenes that it lies over.
+  // For the scene that it lies over.
   static void cues_below(vole::Cues& cues);
 };
 template <class V>

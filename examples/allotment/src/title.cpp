@@ -16,7 +16,7 @@ void Title::enter(vole::Stage& stage) {
 }
 
 void Title::tick(vole::Stage& stage) {
-  if (stage.input().pressed("start")) stage.leave_for<Beds>().with(vole::fade(0.6f, night_blue));
+  if (stage.input().pressed("start")) stage.leave_for<Garden>().with(vole::fade(0.6f, night_blue));
 }
 
 void Title::draw(vole::Drawing& drawing) const {

@@ -13,6 +13,7 @@ namespace vole {
 
 struct StateDifference {
   std::string scene;  // where several lie over one another
+  std::string level;  // that the scene has left, and where the difference is; empty: it is in none of those
   std::string thing;  // its kind and index: "vole 3"; empty: not of a thing
   std::string field;  // "motion.velocity", "scene_state.gathered"
   std::string first;  // the values, as TOML; empty: not there

@@ -34,6 +34,10 @@
 //   keep = true                             # of a piece (pieces.hpp): also when the piece leaves
 //   bulb = { worth = 5 }                     # put over what the kind says
 //
+//   [[places]]                               # a mere place, to be found by its name
+//   name = "before the shed"
+//   at = [1090, 288]
+//
 //   [[scattered]]                            # so many things, by chance and a seed
 //   kind = "bulb"
 //   count = 12
@@ -124,7 +128,7 @@ struct LevelLayer {
 };
 
 struct LevelScatter {
-  std::string kind;
+  std::string kind;  // empty: nothing comes to life there
   int count = 1;
   std::string zone;           // empty: all of the level
   std::vector<int> on_tiles;  // sorted indices; with on_materials empty: anywhere

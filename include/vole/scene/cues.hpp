@@ -199,6 +199,11 @@ class Cues {
           "struct that the scene hands back");
   }
 
+  // When the scene has come to a level by Stage::go_to_level: at the end of the tick in which it was asked to.
+  void when_arrived(std::string_view level, OnScene handler) {
+    arrivals_.push_back({std::string(level), std::move(handler)});
+  }
+
   // Every so many seconds of the scene, the first time when they have passed once; at most once a tick.
   template <class Handler>
   void every(float seconds, Handler handler) {
@@ -256,6 +261,11 @@ class Cues {
   const std::vector<PointerCue>& pointers() const { return pointers_; }
   const std::vector<Event>& events() const { return events_; }
   const std::vector<Name>& names() const { return names_; }
+  struct Arrival {
+    std::string level;
+    OnScene handler;
+  };
+  const std::vector<Arrival>& arrivals() const { return arrivals_; }
   const std::vector<Closed>& closings() const { return closings_; }
   const std::vector<Interval>& intervals() const { return intervals_; }
   // For tools that play a level without its game: a name that is told needs no cue.
@@ -318,6 +328,7 @@ class Cues {
   std::vector<SqueezeCue> squeezes_;
   std::vector<PointerCue> pointers_;
   std::vector<Event> events_;
+  std::vector<Arrival> arrivals_;
   bool takes_any_name_ = false;
   std::vector<Name> names_;
   std::vector<Closed> closings_;

@@ -40,6 +40,8 @@ class RunningScene {
   void leave() { scene_->leave(stage_); }
   // Calls the cues for the closing of a scene that lay over this one. Returns whether there was one for what it hands back.
   bool hear_closed(const SceneType& closed, const SceneArgument& result);
+  // Goes to another level, and calls the cues for that.
+  void go_to_level(const LevelGoing& going);
   // What it has asked to come when the tick is over; nullptr when nothing.
   const SceneChange* change() const { return stage_.change_ ? &*stage_.change_ : nullptr; }
   void ask(std::optional<SceneChange> change) { stage_.change_ = std::move(change); }

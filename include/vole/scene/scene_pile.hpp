@@ -114,6 +114,8 @@ class ScenePile {
   void open(std::size_t over, const SceneChange& change, std::uint64_t seed);
   void leave(std::size_t index, const SceneChange& change, std::uint64_t seed);
   void close(std::size_t index, const SceneChange& change);
+  void go(std::size_t index, const SceneChange& change);
+  void keep_last_moment(std::size_t index);
   // Tells a scene, and those over it, that they end.
   void end_from(std::size_t index, bool stays_seen);
   bool make_room_over(std::size_t index);

@@ -57,7 +57,8 @@ class SceneTypes {
   template <class T>
   void add(std::string_view name, SceneArgument given = {}) {
     static_assert(std::is_base_of_v<Scene, T>, "a scene is a class derived from vole::Scene");
-    add({std::string(name), &detail::type_mark<T>, detail::argument_of_scene<T>(), detail::result_of_scene<T>(), std::move(given),
+    add({std::string(name), &detail::type_mark<T>, detail::argument_of_scene<T>(),
+         detail::result_of_scene<T>(), std::move(given),
          []() -> std::unique_ptr<Scene> { return std::make_unique<T>(); }, &described_type<T>(),
          [](Scene& scene) -> void* { return static_cast<T*>(&scene); }});
   }

@@ -48,6 +48,7 @@ class Cues;
 class Font;
 class SolidGrid;
 class SolidThings;
+class Travellers;
 struct Binding;
 struct CompiledKind;
 struct SceneCaches;
@@ -108,6 +109,13 @@ class Stage : public StageScenes, public StageSequences {
   // Loads a level and brings the things at its places to life. Throws Error, for all places at once, and then
   // nothing has changed.
   void load_level(std::string_view name);
+  // Goes to another level when the tick is over, to a place of it, with these things and all that is attached to them; things without a pose
+  // go along. What stays is kept as it is for when the scene comes back, or begins anew then; meanwhile it has no ticks, and what asks for
+  // its components finds none. Cues hear of it: Cues::when_arrived. What a traveller touches on arrival it meets when it has left it and comes
+  // again, so a door does not lead back at once. A place of a traveller's kind stays empty where the same player steers both. Throws Error with the
+  // nearest name.
+  SceneChange& go_to_level(std::string_view level, std::string_view place, std::vector<Entity> travellers,
+                           LeftBehind left = LeftBehind::kept);
   // Puts a piece (level/pieces.hpp) into the level, by its name or that of a list to choose from. Its top left is then in a cell, or its opening
   // meets that of a side of another piece or of the level itself (0). Returns the piece's number. Throw Error, and then nothing has changed.
   std::uint32_t put_piece(std::string_view name, IVec2 cell);
@@ -262,6 +270,11 @@ class Stage : public StageScenes, public StageSequences {
 
   std::vector<Tween>& tweens();
   std::size_t add_tween(Entity entity, const DescribedType& component, std::size_t field);
+  void begin_level(LevelNow level, const Travellers& travellers);
+  void show_level();
+  void forget_left(std::string_view level);
+  void arrive(const LevelGoing& going);
+  void change_level(const LevelGoing& going, const Travellers& travellers);
   void expect_kind(std::string_view kind) const;
   void expect_tag(std::string_view tag) const;
   // The level's file; throws Error, for a thing of this sort and name that is looked for, without a level.

@@ -4,8 +4,8 @@
 //   stage.open<Pause>();                          // over this one, which goes on when it closes
 //   stage.close(Choice{2});                       // this one ends, and hands that back: Cues::when_closed
 //
-// It takes place when the tick is over. Of what a scene asks for in one tick an end of it counts before a scene over it, and else what was
-// asked last; see docs/scenes.md.
+// It takes place when the tick is over. Of what a scene asks for in one tick an end of it counts before another level (Stage::go_to_level), that
+// before a scene over it, and else what was asked last; see docs/scenes.md.
 #pragma once
 
 #include <optional>
@@ -101,6 +101,7 @@ class StageScenes {
   StageScenes(const SceneTypes& scenes, World& world, const SceneArgument& argument)
       : scenes_(scenes), world_(world), argument_(argument) {}
   ~StageScenes() = default;
+  SceneChange& ask(SceneChange change);
 
  private:
   friend class RunningScene;

@@ -65,8 +65,7 @@ Transition own_transition(std::string_view name, float seconds, Ease ease = Ease
 
 // A transition of the game's own: what is shown at a share of its way, from 0 to 1. All three pictures are as large as the canvas;
 // `into` shows anything when it is called.
-using MixPictures =
-    std::function<void(const Image& before, const Image& after, float share, Image& into)>;
+using MixPictures = std::function<void(const Image& before, const Image& after, float share, Image& into)>;
 
 class OwnTransitions {
  public:

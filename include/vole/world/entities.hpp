@@ -13,6 +13,7 @@
 #pragma once
 
 #include <cstdint>
+#include <functional>
 #include <string>
 #include <string_view>
 #include <utility>
@@ -31,6 +32,7 @@ class Entities {
   // Components may be of these types and no others; the list must be complete and outlive this.
   explicit Entities(const ComponentTypes& types);
   ~Entities();
+  const ComponentTypes& types() const { return types_; }
 
   Entity create();
   // Marks it: it goes, with all its components, at the next sweep().
@@ -102,6 +104,11 @@ class Entities {
     const_cast<Entities*>(this)->visit<First, Rest...>(
         [&visit](Entity entity, const First& first, const Rest&... rest) { visit(entity, first, rest...); });
   }
+
+  // Moves the components of those things of which which(entity) is true to others, which hold nothing: their ids stay theirs here. And back again,
+  // but for things that were removed meanwhile.
+  void put_aside(const std::function<bool(Entity)>& which, Entities& aside);
+  void bring_back(Entities& aside);
 
   // All of it as bytes and back, and as TOML: see world.hpp. What is marked must be swept out before.
   void write(StateWriter& out) const;

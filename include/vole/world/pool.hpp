@@ -72,6 +72,8 @@ class Pool {
   void* add_copy(std::uint32_t owner, const void* component);
   // The component stays in memory until the next sweep, but is found no more.
   void take(std::uint32_t owner);
+  // Moves a component over from another pool of the same type, where it is found no more.
+  void take_over(std::uint32_t owner, Pool& other);
   // Closes the gaps that taken components left; the others keep their order.
   void sweep();
   void clear();

@@ -83,6 +83,22 @@ class RunningSequences {
     for (std::size_t i = all_.size(); i-- > 0;)
       if (all_[i].owner && gone(all_[i].owner)) remove_at(i);
   }
+  // Hands those over whose owner is such a thing.
+  template <class Which>
+  std::vector<RunningSequence> hand_over(const Which& which) {
+    std::vector<RunningSequence> handed;
+    for (std::size_t i = 0; i < all_.size();)
+      if (all_[i].owner && which(all_[i].owner)) {
+        wake(i);
+        count(all_[i], -1);
+        handed.push_back(std::move(all_[i]));
+        all_.erase(all_.begin() + static_cast<std::ptrdiff_t>(i));
+        left_.erase(left_.begin() + static_cast<std::ptrdiff_t>(i));
+      } else {
+        ++i;
+      }
+    return handed;
+  }
   bool empty() const { return all_.empty(); }
   std::size_t size() const { return all_.size(); }
   RunningSequence& at(std::size_t place) { return all_[place]; }

@@ -60,6 +60,16 @@ class Timers {
     if (std::erase_if(all_, [&](const Timer& timer) { return timer.entity && gone(timer.entity); }) > 0)
       find_due();
   }
+  // Hands those over that are about such a thing, and takes them back: what was left to them is left to them still.
+  template <class Which>
+  std::vector<Timer> hand_over(const Which& which) {
+    std::vector<Timer> handed;
+    for (Timer& timer : all_)
+      if (timer.entity && which(timer.entity)) handed.push_back(counted_from(std::move(timer), passed_));
+    remove_of(which);
+    return handed;
+  }
+  void take_back(std::vector<Timer> timers);
   const std::vector<Timer>& all() const { return all_; }
   // After reading: puts in order when each is due.
   void find_due();
@@ -78,6 +88,8 @@ class Timers {
     std::uint64_t number;
     std::size_t place;
   };
+  // With its ticks counted from then.
+  static Timer counted_from(Timer timer, std::int64_t tick);
   static bool comes_later(const Due& a, const Due& b);
   bool is_valid(const Due& due) const;
   void set_due(Timer& timer, Random& chance) const;

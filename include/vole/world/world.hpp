@@ -7,12 +7,15 @@
 //   copy.bind(binding);
 #pragma once
 
+#include <memory>
+
 #include "vole/base/colour.hpp"
 #include "vole/base/random.hpp"
 #include "vole/draw/camera.hpp"
 #include "vole/input/input.hpp"
 #include "vole/world/cover.hpp"
 #include "vole/world/entities.hpp"
+#include "vole/world/left_level.hpp"
 #include "vole/world/level_now.hpp"
 #include "vole/world/met_pair.hpp"
 #include "vole/world/met_tiles.hpp"
@@ -63,6 +66,7 @@ class World {
 
   Entities entities;
   LevelNow level;
+  std::vector<std::unique_ptr<LeftLevel>> left;  // levels that are kept, in the order in which they were left
   Camera camera;
   Random random;
   std::int64_t ticks = 0;        // since the scene began
@@ -82,7 +86,9 @@ class World {
   std::vector<Told> told;
   std::vector<MetPair> met;  // of bodies that cues ask for, under way
   std::vector<MetTiles> met_tiles;
-  std::vector<MetPair> squeezed;  // things and what leaves them no room
+  std::vector<MetPair> squeezed;        // things and what leaves them no room
+  std::vector<Entity> arrived;          // from another level since the last tick
+  std::vector<MetPair> met_on_arrival;  // what those touched, and have not left since
 
   // As bytes; what was removed must be swept out before.
   void write(StateWriter& out) const;
@@ -101,6 +107,8 @@ class World {
   void find_layer(Sprite& sprite) const;
   // Finds what a state that was read names. Throws Error for what is not there any more, all at once.
   void bind(const Binding& binding);
+  // The same but for the level, and reported.
+  void bind_things(const Binding& binding, Report& report);
 
  private:
   template <class V>
@@ -126,6 +134,8 @@ class World {
     v.state("met", world.met);
     v.state("met_tiles", world.met_tiles);
     v.state("squeezed", world.squeezed);
+    v.state("arrived", world.arrived);
+    v.state("met_on_arrival", world.met_on_arrival);
   }
 };
 

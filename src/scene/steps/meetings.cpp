@@ -112,6 +112,23 @@ void find_meeters(Tick& tick) {
   if (cross_edges) keep_each_pair_once(memory);
 }
 
+// Whether one came from another level where the other lies, and has not left it since: a door does not lead back at once.
+bool on_arrival(const World& world, const MetPair& pair) {
+  return holds(world.met_on_arrival, pair) ||
+         std::any_of(world.arrived.begin(), world.arrived.end(),
+                     [&](Entity thing) { return thing == pair.first || thing == pair.second; });
+}
+
+// What lasts of it; `met` is all that meets now.
+void go_on_from_arrival(World& world) {
+  if (world.arrived.empty() && world.met_on_arrival.empty()) return;
+  std::vector<MetPair> still;
+  for (const MetPair& pair : world.met)
+    if (on_arrival(world, pair)) still.push_back(pair);
+  world.met_on_arrival = std::move(still);
+  world.arrived.clear();
+}
+
 // Notes what meets; only a cue for what parts is not called yet.
 void tell_cue(const Cues::MeetingCue& cue, Tick& tick) {
   const std::vector<Meeter>& meeters = tick.memory.meeters;
@@ -134,7 +151,8 @@ void tell_cue(const Cues::MeetingCue& cue, Tick& tick) {
     if ((shape_of_a != any_shape || shape_of_b != any_shape) && !possible.happens()) continue;
     const MetPair pair = pair_of(a.entity, b.entity, shape_of_a, shape_of_b);
     tick.memory.met.push_back(pair);
-    const bool wanted = cue.when == When::lasts || (cue.when == When::begins && !holds(tick.world.met, pair));
+    const bool begins = cue.when == When::begins && !holds(tick.world.met, pair);
+    const bool wanted = (begins || cue.when == When::lasts) && !on_arrival(tick.world, pair);
     if (wanted && !tick.stage.removed(a.entity) && !tick.stage.removed(b.entity))
       call(cue, tick, a.entity, b.entity, possible.meeting());
   }
@@ -195,6 +213,7 @@ void tell_meetings(Tick& tick) {
   std::sort(now.begin(), now.end(), comes_before);
   now.erase(std::unique(now.begin(), now.end()), now.end());
   tick.world.met.swap(now);
+  go_on_from_arrival(tick.world);
   for (std::size_t i = 0; i < now.size(); ++i)
     if (!holds(tick.world.met, now[i])) tell_part(tick, now[i]);
   tell_tile_meetings(tick);
