@@ -14,6 +14,7 @@ using Modules = std::set<std::string>;
 // What each module may include besides itself.
 const std::map<std::string, Modules> allowed{
     {"base", {}},
+    {"saves", {"base"}},
     {"asset", {"base"}},
     {"input", {"base"}},
     {"physics", {"base"}},
@@ -23,7 +24,8 @@ const std::map<std::string, Modules> allowed{
     {"audio", {"base", "asset"}},
     {"world", {"base", "asset", "input", "physics", "animation", "level", "draw", "audio"}},
     {"scene", {"base", "asset", "input", "physics", "animation", "level", "draw", "audio", "world"}},
-    {"app", {"base", "asset", "input", "physics", "animation", "level", "draw", "audio", "world", "scene"}}};
+    {"app",
+     {"base", "saves", "asset", "input", "physics", "animation", "level", "draw", "audio", "world", "scene"}}};
 
 // Libraries that are heavy to compile stay out of public headers.
 const std::set<std::string> never_in_public{"toml++", "CLI", "nlohmann",  "spdlog",

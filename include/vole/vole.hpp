@@ -9,6 +9,7 @@
 #include "vole/scene/pictures/drawing.hpp"
 #include "vole/scene/ready/controls_scene.hpp"
 #include "vole/scene/scene.hpp"
+#include "vole/scene/shown.hpp"
 #include "vole/version.hpp"
 #include "vole/world/along_path.hpp"
 #include "vole/world/body.hpp"

@@ -5,28 +5,14 @@
 
 #include "vole/base/files.hpp"
 #include "vole/base/paths.hpp"
-#include "vole/base/program.hpp"
 #include "vole/base/reading.hpp"
 #include "vole/base/writing.hpp"
+#include "vole/saves/player_folder.hpp"
 
 namespace vole {
-namespace {
-
-std::string user_folder() {
-#if defined(_WIN32)
-  return environment("APPDATA");
-#else
-  if (std::string data = environment("XDG_DATA_HOME"); !data.empty()) return data;
-  const std::string home = environment("HOME");
-  return home.empty() ? std::string() : join_path(home, ".local/share");
-#endif
-}
-
-}  // namespace
-
 std::string settings_file(const std::string& id) {
-  const std::string folder = user_folder();
-  return folder.empty() || id.empty() ? std::string() : join_path(join_path(folder, id), "settings.toml");
+  const std::string folder = player_folder(id);
+  return folder.empty() ? std::string() : join_path(folder, "settings.toml");
 }
 
 PlayerSettings read_settings(const std::string& file, Report& report) {

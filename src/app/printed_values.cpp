@@ -63,8 +63,21 @@ Entity thing_of(const Stage& stage, const std::string& name) {
   return stage.first(name);
 }
 
-std::string value_of(const RunningScene& running, const ComponentTypes& types, const Words& words) {
+std::string game_value(const Values& values, const Words& words) {
+  const std::vector<ValueTypes::One>& all = values.types().all();
+  if (words.size() < 2)
+    throw Error(FilePosition{}, "which value of the game is missing", "as in values.purse");
+  const std::size_t index = index_named(all, words[1]);
+  if (index == all.size())
+    throw Error(FilePosition{}, fmt::format("the game has no value \"{}\"", words[1]),
+                did_you_mean(words[1], names_of(all)));
+  return value_in(*all[index].type, values.at(index), words, 2);
+}
+
+std::string value_of(const Simulation& simulation, const ComponentTypes& types, const Words& words) {
   const std::string& first = words.front();
+  if (first == "values") return game_value(simulation.values(), words);
+  const RunningScene& running = *simulation.running();
   if (first == "scene") {
     // Only looked at.
     void* const members = running.type().members(const_cast<Scene&>(running.scene()));
@@ -103,7 +116,7 @@ std::string PrintedValues::line(const Simulation& simulation, const ComponentTyp
     if (!line.empty()) line += ", ";
     for (const std::string& word : words) line += (&word == &words.front() ? "" : ".") + word;
     line += " = ";
-    line += simulation.running() ? value_of(*simulation.running(), types, words) : "none";
+    line += simulation.running() ? value_of(simulation, types, words) : "none";
   }
   return line;
 }

@@ -29,13 +29,15 @@ Simulation::Simulation(const Game& game, const SimulationSetting& setting, std::
     : game_(game),
       binding_{setting.catalog, game.types(), game.tracks()},
       kinds_(setting.kinds, binding_),
+      values_(game.values()),
       stage_setting_{kinds_,
                      game.scenes(),
                      setting.controls,
                      setting.canvas,
                      setting.ticks_per_second,
                      make_scene_caches(),
-                     &game.transitions()},
+                     &game.transitions(),
+                     &values_},
       pile_(stage_setting_, game.steps()),
       chance_(seed),
       history_(seed) {}
@@ -115,6 +117,7 @@ std::uint64_t Simulation::checksum() const {
   // Scenes that have changed and have seen no tick since add nothing to how they were before.
   if (ticks_ == changed_at_) return history_;
   StateWriter out;
+  values_.write(out);
   pile_.write(out);
   Hash hash;
   hash.add(history_);
@@ -151,6 +154,7 @@ Snapshot Simulation::snapshot() const {
   StateWriter out;
   write_state(out, head());
   if (first_) write_handed(out, first_->handed);
+  values_.write(out);
   pile_.write(out);
   return {out.take()};
 }
@@ -161,6 +165,7 @@ void Simulation::restore(const Snapshot& snapshot) {
   read_state(in, head);
   take(
       head, [&in](const SceneType& first) { return read_handed(in, first.argument); },
+      [&in](Values& values) { values.read(in); },
       [&] {
         auto scenes = pile_.read(in);
         if (!in.at_end()) StateReader::broken();
@@ -176,12 +181,13 @@ constexpr int state_format = 2;
 struct StateKeys {
   int format = 0;
   std::optional<TomlValue> first_with;
-  TomlValue transition, scenes;
+  TomlValue values, transition, scenes;
 };
 template <class V>
 void describe(V& v, StateKeys& keys) {
   v("format", keys.format);
   v("first_with", keys.first_with);
+  v("values", keys.values);
   v("transition", keys.transition);
   v("scenes", keys.scenes);
 }
@@ -189,9 +195,10 @@ void describe(V& v, StateKeys& keys) {
 }  // namespace
 
 std::string Simulation::to_toml() const {
-  return fmt::format("{}format = {}\n{}{}{}", output_mark(OutputKind::state), state_format,
+  return fmt::format("{}format = {}\n{}{}{}{}{}", output_mark(OutputKind::state), state_format,
                      vole::to_toml(head()),
-                     first_ ? handed_to_toml("first_with", first_->handed) : std::string(), pile_.to_toml());
+                     first_ ? handed_to_toml("first_with", first_->handed) : std::string(),
+                     pile_.transition_toml(), values_.to_toml(), pile_.to_toml());
 }
 
 void Simulation::restore_toml(const TomlValue& toml) {
@@ -211,6 +218,10 @@ void Simulation::restore_toml(const TomlValue& toml) {
       [&](const SceneType& first) {
         return read_handed(keys.first_with ? &*keys.first_with : nullptr, first.argument, report);
       },
+      [&](Values& values) {
+        values.from_toml(keys.values, report);
+        report.throw_if_errors();
+      },
       [&] {
         auto scenes = pile_.from_toml(toml, report);
         report.throw_if_errors();
@@ -220,15 +231,23 @@ void Simulation::restore_toml(const TomlValue& toml) {
 
 void Simulation::take(const StateHead& head,
                       const std::function<SceneArgument(const SceneType& first)>& read_first,
+                      const std::function<void(Values& values)>& read_values,
                       const std::function<std::shared_ptr<ScenePile::Scenes>()>& read) {
   std::optional<SceneChange> first;
   if (!head.first.value.empty()) {
     const SceneType& type = game_.scenes().get(head.first.value, head.first.where);
     first = first_change(type, read_first(type));
   }
+  Values values(game_.values());
+  read_values(values);
   const std::shared_ptr<ScenePile::Scenes> scenes = read();
   ScenePile::bind(*scenes);
-  // Nothing throws any more.
+  StateWriter out;
+  values.write(out);
+  const StateBytes bytes = out.take();
+  // Nothing throws any more. Values stay where they are: scenes look at them.
+  StateReader in(bytes);
+  values_.read(in);
   ticks_ = head.ticks;
   changed_at_ = head.changed_at;
   chance_ = head.chance;

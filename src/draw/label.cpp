@@ -45,8 +45,19 @@ void Label::add_value(std::unique_ptr<detail::ShownValue> value) {
 }
 
 bool Label::needs_layout(const Asset<Font>& font) const {
-  return stale_ || laid_out_in_.get() != &*font ||
-         std::any_of(values_.begin(), values_.end(), [](const auto& value) { return value->changed(); });
+  return stale_ || laid_out_in_.get() != &*font || has_changed();
+}
+
+bool Label::has_changed() const {
+  return std::any_of(values_.begin(), values_.end(), [](const auto& value) { return value->changed(); });
+}
+
+const std::string& Label::text_now() const {
+  if (stale_ || has_changed()) {
+    print();
+    stale_ = true;  // it is not laid out yet
+  }
+  return text_;
 }
 
 void Label::print() const {

@@ -8,7 +8,7 @@
 #include "vole/level/kinds.hpp"
 
 namespace vole {
-Cues::Cues(const Kinds& kinds) : kinds_(&kinds) {}
+Cues::Cues(const Kinds& kinds, const Values* values) : kinds_(&kinds), values_(values) {}
 
 void Cues::expect(const ThingSelector& which) const {
   expect_known(*kinds_, which);

@@ -24,7 +24,8 @@ RunningScene::RunningScene(const StageSetting& setting, const TickSteps& steps, 
       world_(setting.binding().types),
       stage_(setting, world_, argument_),
       scene_(type.make()),
-      cues_(setting.kinds.written()),
+      cues_(setting.kinds.written(), setting.values),
+      shown_(setting.values),
       memory_(std::make_unique<TickMemory>()) {
   world_.random = Random(seed);
   world_.camera.canvas = setting.canvas;
@@ -42,8 +43,11 @@ void RunningScene::enter() {
 
 void RunningScene::say_cues() {
   stage_.cues_ = nullptr;
-  cues_ = Cues(setting_.kinds.written());
+  cues_ = Cues(setting_.kinds.written(), setting_.values);
   scene_->cues(cues_);
+  shown_ = Shown(setting_.values);
+  scene_->shows(shown_);
+  watch_values();
   stage_.cues_ = &cues_;
   // What enter() set going is asked for now that it can be known.
   for (const Timer& timer : world_.timers.all()) cues_.expect_name(timer.name);
@@ -59,8 +63,20 @@ void RunningScene::say_cues() {
   expect_cue_names(cues_, setting_.kinds.written(), world_.level, setting_.binding().catalog);
 }
 
+// Those that were watched before go on from what was told last.
+void RunningScene::watch_values() {
+  shown_.watch();
+  watched_.clear();
+  for (const auto* list : {&cues_.watched(), &shown_.watched()})
+    for (const std::unique_ptr<Watched>& each : *list) watched_.push_back(each.get());
+  const std::size_t known = std::min(world_.watched.size(), watched_.size());
+  world_.watched.resize(watched_.size());
+  for (std::size_t i = 0; i < watched_.size(); ++i)
+    if (i >= known || !watched_[i]->go_on(world_.watched[i])) watched_[i]->begin(stage_, world_.watched[i]);
+}
+
 Tick RunningScene::make_tick() {
-  return {setting_, world_, stage_, *scene_, type_, cues_, *memory_, steps_.movers()};
+  return {setting_, world_, stage_, *scene_, type_, cues_, *memory_, steps_.movers(), watched_};
 }
 
 void RunningScene::take_files() {

@@ -87,10 +87,13 @@ std::shared_ptr<ScenePile::Scenes> ScenePile::read(StateReader& in) {
   return scenes;
 }
 
+std::string ScenePile::transition_toml() const {
+  if (!passing_) return {};
+  return fmt::format("transition = {}\n", described_type<PassingTransition>().to_inline_toml(&*passing_));
+}
+
 std::string ScenePile::to_toml() const {
   std::string text;
-  if (passing_)
-    text += fmt::format("transition = {}\n", described_type<PassingTransition>().to_inline_toml(&*passing_));
   for (const Piled& piled : scenes_) {
     const PiledHead head{{piled.running->type().name, {}}, piled.role, piled.seen};
     text += fmt::format("\n[[scenes]]\n{}{}", vole::to_toml(head), piled.running->to_toml("scenes."));

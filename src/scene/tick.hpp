@@ -88,6 +88,7 @@ struct Tick {
   const Cues& cues;
   TickMemory& memory;
   const Movers& movers;
+  const std::vector<Watched*>& watched;
   // Whether the bodies of things are as the components say, or were put where things have been moved since: from the step
   // "pilots" on to that of the meetings, unless a step of the game's own comes between.
   bool bodies_known = false;
@@ -143,6 +144,7 @@ void follow_points(Tick& tick);
 void aim_camera(Tick& tick);
 void go_along(Tick& tick);
 void remove_things(Tick& tick);
+void tell_values(Tick& tick);
 
 // Between two steps of things in one tick, and when all are taken.
 void begin_next_step(Tick& tick);

@@ -16,7 +16,7 @@ TickSteps::TickSteps()
              {"meetings", true, tell_meetings},    {"tweens", true, run_tweens},
              {"clips", true, run_clips},           {"points", true, follow_points},
              {"camera", false, aim_camera},        {"pieces", false, go_along},
-             {"removal", false, remove_things}} {}
+             {"removal", false, remove_things},    {"values", false, tell_values}} {}
 
 void TickSteps::add_after(std::string_view after, std::string_view name, std::function<void(Stage&)> step) {
   const std::size_t index = index_named(steps_, after);

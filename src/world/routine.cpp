@@ -16,7 +16,8 @@
 namespace vole {
 namespace {
 
-constexpr std::array<std::string_view, 8> words{"left", "right", "up", "down", "jump", "drop", "dash", "act"};
+constexpr std::array<std::string_view, 8> step_words{"left", "right", "up",   "down",
+                                                     "jump", "drop",  "dash", "act"};
 
 std::vector<std::string_view> words_of(std::string_view text) {
   std::vector<std::string_view> found;
@@ -49,7 +50,7 @@ void push(RoutineStep& step, std::string_view word, const Located<std::string>& 
     step.act = true;
   else
     throw Error(text.where, fmt::format("nothing in a routine is pushed as \"{}\"", word),
-                did_you_mean(word, std::vector<std::string>(words.begin(), words.end())));
+                did_you_mean(word, std::vector<std::string>(step_words.begin(), step_words.end())));
 }
 
 // "1.5", or "12 ticks": how many words that takes.

@@ -19,11 +19,6 @@ const vole::Track& count_hop() {
 
 }  // namespace
 
-Forager::Forager() {
-  count_.of(gathered_, planted_);
-  clock_.of(time_);
-}
-
 void Forager::enter(vole::Stage& stage) {
   vole_ = stage.first("vole");
   stage.camera().offset = {0, -24};
@@ -53,12 +48,10 @@ void Forager::tick(vole::Stage& stage) {
   climb_out(stage);
   notice_landing(stage);
   tell_facts(stage);
-  ++hop_;
 }
 
 void Forager::gather(vole::Stage& stage, vole::Entity bulb) {
   gathered_ += stage.get<Bulb>(bulb).worth;
-  hop_ = 0;
   stage.remove(bulb);
 }
 
@@ -106,11 +99,12 @@ void Forager::notice_landing(vole::Stage& stage) {
   was_in_air_ = in_air;
 }
 
-void Forager::draw(vole::Drawing& drawing) const {
-  const float right = static_cast<float>(drawing.canvas().x);
-  drawing.box(names::sheet::sign::name, {{4, 4}, {64, 20}});
-  drawing.frame(names::sheet::bulb::name, 0, {16, 22});
-  drawing.label(count_, vole::Vec2{26, 9} + count_hop().at(hop_, drawing.stage().ticks_per_second()).offset);
-  drawing.box(names::sheet::sign::name, {{right - 58, 4}, {54, 20}});
-  drawing.label(clock_, {right - 31, 9});
+void Forager::shows(vole::Shown& shown) const {
+  shown.box(names::sheet::sign::name, {{4, 4}, {64, 20}});
+  shown.frame(names::sheet::bulb::name, 0, {16, 22});
+  shown.text("letters", "{}/{}", {26, 9}).of(gathered_, planted_).plays(count_hop());
+  shown.box(names::sheet::sign::name, {{-58, 4}, {54, 20}}).from(vole::Anchor::top_right);
+  shown.text("letters", "{}", {-31, 9}, {.anchor = vole::Anchor::top})
+      .of(time_)
+      .from(vole::Anchor::top_right);
 }

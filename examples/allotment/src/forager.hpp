@@ -7,8 +7,6 @@
 
 class Forager {
  public:
-  Forager();
-
   // Finds the vole in the level, and brings the camera to it.
   void enter(vole::Stage& stage);
   // Adds the food in the level to what there is to gather.
@@ -18,7 +16,7 @@ class Forager {
   void cues(vole::Cues& cues);
   void tick(vole::Stage& stage);
   // The count of food and the time.
-  void draw(vole::Drawing& drawing) const;
+  void shows(vole::Shown& shown) const;
 
   vole::Entity vole() const { return vole_; }
   Harvest harvest() const { return {gathered_, planted_, time_.ticks}; }
@@ -32,7 +30,6 @@ class Forager {
     v.state("landing", forager.landing_);
     v.state("hurt", forager.hurt_);
     v.state("was_in_air", forager.was_in_air_);
-    v.state("hop", forager.hop_);
     v.state("time", forager.time_);
   }
 
@@ -50,9 +47,5 @@ class Forager {
   int landing_ = 0;  // ticks for which the landing is still shown
   int hurt_ = 0;     // ticks for which nothing can hurt it again
   bool was_in_air_ = false;
-  int hop_ = 1000;  // ticks since a bulb was gathered
   GameTime time_;
-
-  vole::Label count_{"letters", "{}/{}"};
-  vole::Label clock_{"letters", "{}", {.anchor = vole::Anchor::top}};
 };

@@ -81,6 +81,6 @@ void Garden::tick(vole::Stage& stage) {
   drop_leaves(stage);
 }
 
-void Garden::draw(vole::Drawing& drawing) const {
-  forager_.draw(drawing);
+void Garden::shows(vole::Shown& shown) {
+  forager_.shows(shown);
 }

@@ -66,7 +66,7 @@ class Garden : public vole::Scene {
   void enter(vole::Stage& stage) override;
   void cues(vole::Cues& cues) override;
   void tick(vole::Stage& stage) override;
-  void draw(vole::Drawing& drawing) const override;
+  void shows(vole::Shown& shown) override;
 
   template <class V>
   friend void describe(V& v, Garden& garden) {

@@ -121,20 +121,20 @@ void Round::scare_dogs(Stage& stage, Vec2 from, float within, float seconds) {
   });
 }
 
-void Round::draw(vole::Drawing& drawing) const {
-  draw_board(drawing);
+void Round::shows(vole::Shown& shown) {
   const vole::TextStyle letters{.colour = colours::cream, .outline = colours::bark};
-  drawing.text("letters", "Round " + std::to_string(morning_.round), {8, 5}, letters);
-  drawing.text("letters", std::to_string(to_go_) + " to go", {84, 5}, letters);
-  for (int i = 0; i < 3; ++i)
-    drawing.frame("bottle", i < morning_.bottles ? "full" : "broken", {150 + static_cast<float>(i) * 9, 5});
-  // The hurry bar, from gold to rust.
-  const Vec2 at{200, 6};
-  constexpr float length = 110;
-  const float left = (length - 2) * std::clamp(hurry(), 0.0f, 1.0f);
-  drawing.list().fill(drawing.layer(), {at, {length, 7}}, colours::bark);
-  drawing.list().fill(drawing.layer(), {at + Vec2{1, 1}, {left, 5}},
-                      hurry() > 0.25f ? colours::gold : colours::rust);
+  shown.frame("board", 0, {0, 0});
+  shown.text("letters", "Round {}", {8, 5}, letters).of(morning_.round);
+  shown.text("letters", "{} to go", {84, 5}, letters).of(to_go_);
+  shown.row("bottle", "full", "broken", 3, {150, 5}, {9, 0}).of(morning_.bottles);
+  // It is getting late: from gold to rust.
+  shown
+      .bar({{200, 6}, {110, 7}},
+           {.full = colours::gold, .low = colours::rust, .low_at = 0.25f, .back = colours::bark})
+      .of(seconds_left_, seconds_);
+}
+
+void Round::draw(vole::Drawing& drawing) const {
   if (!done_) return;
   const char* const what = to_go_ == 0             ? "All served!"
                            : morning_.bottles <= 0 ? "The last bottle..."

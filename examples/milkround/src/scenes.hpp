@@ -48,6 +48,7 @@ class Round : public vole::Scene {
 
   void enter(vole::Stage& stage) override;
   void cues(vole::Cues& cues) override;
+  void shows(vole::Shown& shown) override;
   void tick(vole::Stage& stage) override;
   void draw(vole::Drawing& drawing) const override;
 

@@ -13,6 +13,7 @@
 #include "vole/scene/scene_types.hpp"
 #include "vole/scene/tick_steps.hpp"
 #include "vole/scene/transition.hpp"
+#include "vole/scene/values.hpp"
 #include "vole/world/component_types.hpp"
 
 namespace vole {
@@ -68,6 +69,19 @@ class Game {
   // A step of the game's own after one of the library's: see tick_steps.hpp.
   Game& step_after(std::string_view step, std::string_view name, std::function<void(Stage&)> run);
 
+  // A value of the game, which all scenes share: see values.hpp.
+  template <class T>
+  Game& value(std::string_view name) {
+    if constexpr (Described<T>)
+      values_.add(name, described_type<T>());
+    else
+      static_assert(
+          detail::never<T>,
+          "this value is not described: write beside it, before the game names it, template <class V> void "
+          "describe(V& v, MyValue& it) { v(\"coins\", it.coins); }");
+    return *this;
+  }
+
   // A transition of the game's own, for vole::own_transition: see transition.hpp.
   Game& transition(std::string_view name, MixPictures mix) {
     transitions_.add(name, std::move(mix));
@@ -80,6 +94,7 @@ class Game {
   const std::vector<const Track*>& tracks() const { return tracks_; }
   const TickSteps& steps() const { return steps_; }
   const OwnTransitions& transitions() const { return transitions_; }
+  const ValueTypes& values() const { return values_; }
 
  private:
   std::string project_file_;
@@ -88,6 +103,7 @@ class Game {
   std::vector<const Track*> tracks_;
   TickSteps steps_;
   OwnTransitions transitions_;
+  ValueTypes values_;
 };
 
 }  // namespace vole

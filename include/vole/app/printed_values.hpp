@@ -4,7 +4,7 @@
 //   values.line(simulation, game.types());        // robin.pose.at = [12.5, 40.0], scene.lives = 3
 //
 // A value is that of a thing, by the name of its place or else the first of a kind: NAME.COMPONENT.FIELD; or `scene.FIELD`, `camera.FIELD`,
-// `level.FIELD`. The field may be left out: then it is the whole component. Of a pair `.x` and `.y` are parts. What is not there is `none`.
+// `level.FIELD`, `values.NAME.FIELD`. The field may be left out: then it is the whole component. Of a pair `.x` and `.y` are parts. What is not there is `none`.
 #pragma once
 
 #include <string>

@@ -68,6 +68,9 @@ class Simulation {
   // What the scenes have asked of the outside since this was taken last. Who does not take it leaves it.
   Outbox take_outbox() { return pile_.take_outbox(); }
 
+  // What all scenes share.
+  const Values& values() const { return values_; }
+
   // Between two ticks.
   Snapshot snapshot() const;
   // Throws Error when the state needs what the game's files do not have any more; then nothing has changed.
@@ -97,13 +100,15 @@ class Simulation {
   StateHead head() const;
   std::uint64_t passing_seed() const;
   void undo_change(const Snapshot& before);
-  // Has scenes read and bound, and puts them in place of what is there.
+  // Has values and scenes read and bound, and puts them in place of what is there.
   void take(const StateHead& head, const std::function<SceneArgument(const SceneType& first)>& read_first,
+            const std::function<void(Values& values)>& read_values,
             const std::function<std::shared_ptr<ScenePile::Scenes>()>& read);
 
   const Game& game_;
   Binding binding_;
   CompiledKinds kinds_;
+  Values values_;
   StageSetting stage_setting_;
   std::optional<SceneChange> first_;  // until the first scene is entered
   ScenePile pile_;

@@ -84,6 +84,8 @@ class Label {
   const std::string& font() const { return font_; }
   // The text as it stood when it was last drawn.
   const std::string& text() const { return text_; }
+  // The text as the values are now.
+  const std::string& text_now() const;
 
   // Laid out again only when a value, the style or the font has changed since it was last drawn. What it keeps
   // for that is not part of what the label is, so a const label can be drawn.
@@ -92,6 +94,7 @@ class Label {
  private:
   void forget_values();
   void add_value(std::unique_ptr<detail::ShownValue> value);
+  bool has_changed() const;
   bool needs_layout(const Asset<Font>& font) const;
   void print() const;
 

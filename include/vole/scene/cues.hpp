@@ -13,6 +13,7 @@
 
 #include <concepts>
 #include <functional>
+#include <memory>
 #include <string>
 #include <string_view>
 #include <type_traits>
@@ -23,6 +24,8 @@
 #include "vole/base/vec.hpp"
 #include "vole/scene/thing_selector.hpp"
 #include "vole/scene/type_mark.hpp"
+#include "vole/scene/values.hpp"
+#include "vole/scene/watched.hpp"
 
 namespace vole {
 
@@ -75,7 +78,7 @@ class Cues {
   using OnScene = std::function<void(Stage&)>;
 
   // `kinds` must outlive this.
-  explicit Cues(const Kinds& kinds);
+  explicit Cues(const Kinds& kinds, const Values* values = nullptr);
 
   // When the bodies of two things meet: they overlap, or touch where they hold each other, at some moment of the tick; in
   // each tick while they do, the first included; and when they part. The handler gets the first one's thing, then the
@@ -204,6 +207,46 @@ class Cues {
     arrivals_.push_back({std::string(level), std::move(handler)});
   }
 
+  // When a value is another at the end of a tick than at the end of the one before: a member of the scene that it describes, or a field of a
+  // value of the game (value<Purse>().coins). The handler takes (Stage&), or (Stage&, const T& before). What handlers change is told too.
+  template <class T, class Handler>
+  void when_changes(const T& value, Handler handler) {
+    if constexpr (std::invocable<Handler&, Stage&, const T&>)
+      add_watched<detail::WatchedValue<T>>(value, std::move(handler));
+    else if constexpr (std::invocable<Handler&, Stage&>)
+      add_watched<detail::WatchedValue<T>>(
+          value, [handler = std::move(handler)](Stage& stage, const T&) mutable { handler(stage); });
+    else
+      static_assert(detail::fits_no_cue<Handler>,
+                    "a handler of when_changes takes (vole::Stage&), or (vole::Stage&, const T& before)");
+  }
+  template <class T, class Handler>
+  void when_changes(const T&& gone, Handler handler) = delete;
+  // The same of a field of a component, for all things that are meant: (Stage&, Entity), or (Stage&, Entity, const T& before). A thing that
+  // comes or goes has not changed.
+  template <class Component, class T, class Handler>
+  void when_changes(ThingSelector which, T Component::*field, Handler handler) {
+    expect(which);
+    if constexpr (std::invocable<Handler&, Stage&, Entity, const T&>)
+      add_watched<detail::WatchedField<Component, T>>(std::move(which), field, std::move(handler));
+    else if constexpr (std::invocable<Handler&, Stage&, Entity>)
+      add_watched<detail::WatchedField<Component, T>>(
+          std::move(which), field,
+          [handler = std::move(handler)](Stage& stage, Entity thing, const T&) mutable {
+            handler(stage, thing);
+          });
+    else
+      static_assert(
+          detail::fits_no_cue<Handler>,
+          "a handler of when_changes of a field takes (vole::Stage&, vole::Entity), or (vole::Stage&, "
+          "vole::Entity, const T& before)");
+  }
+  // A value of the game: see values.hpp. Throws Error for one that it does not have.
+  template <class T>
+  const T& value() const {
+    return expect_values(values_).template get<T>();
+  }
+
   // Every so many seconds of the scene, the first time when they have passed once; at most once a tick.
   template <class Handler>
   void every(float seconds, Handler handler) {
@@ -266,6 +309,7 @@ class Cues {
     OnScene handler;
   };
   const std::vector<Arrival>& arrivals() const { return arrivals_; }
+  const std::vector<std::unique_ptr<Watched>>& watched() const { return watched_; }
   const std::vector<Closed>& closings() const { return closings_; }
   const std::vector<Interval>& intervals() const { return intervals_; }
   // For tools that play a level without its game: a name that is told needs no cue.
@@ -321,14 +365,20 @@ class Cues {
     };
   }
   void add_interval(float seconds, OnScene handler);
+  template <class W, class... Parts>
+  void add_watched(Parts&&... parts) {
+    watched_.push_back(std::make_unique<W>(std::forward<Parts>(parts)...));
+  }
 
   const Kinds* kinds_;
+  const Values* values_;
   std::vector<MeetingCue> meetings_;
   std::vector<TileCue> tile_meetings_;
   std::vector<SqueezeCue> squeezes_;
   std::vector<PointerCue> pointers_;
   std::vector<Event> events_;
   std::vector<Arrival> arrivals_;
+  std::vector<std::unique_ptr<Watched>> watched_;
   bool takes_any_name_ = false;
   std::vector<Name> names_;
   std::vector<Closed> closings_;

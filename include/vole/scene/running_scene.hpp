@@ -13,6 +13,7 @@
 #include "vole/scene/cues.hpp"
 #include "vole/scene/pictures/xray.hpp"
 #include "vole/scene/scene_types.hpp"
+#include "vole/scene/shown.hpp"
 #include "vole/scene/stage.hpp"
 #include "vole/scene/tick_steps.hpp"
 #include "vole/world/world.hpp"
@@ -76,8 +77,10 @@ class RunningScene {
 
  private:
   void say_cues();
+  void watch_values();
   Tick make_tick();
   void run(const TickStep& step, Tick& tick);
+  void draw_shown(Drawing& drawing) const;
   void draw_stage(DrawList& list, float share, Before before) const;
   void draw_views(DrawList& list, float share) const;
   void draw_view(DrawList& list, const Camera& camera, const ShownView* only, SceneLight& light, float share,
@@ -92,6 +95,8 @@ class RunningScene {
   Stage stage_;
   std::unique_ptr<Scene> scene_;
   Cues cues_;
+  Shown shown_;
+  std::vector<Watched*> watched_;       // of both, in their order
   std::unique_ptr<TickMemory> memory_;  // memory of the steps, kept so that a steady tick allocates nothing
 };
 

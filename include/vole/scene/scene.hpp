@@ -21,6 +21,7 @@ namespace vole {
 
 class Cues;
 class Drawing;
+class Shown;
 class Stage;
 
 class Scene {
@@ -30,6 +31,8 @@ class Scene {
   virtual void enter(Stage&) {}
   // Says what happens when: see cues.hpp. After enter(), and again after a state was restored.
   virtual void cues(Cues&) {}
+  // Says what is shown over the level by itself: see shown.hpp. When cues() is called.
+  virtual void shows(Shown&) {}
   // Once a tick, before pilots and movers; also while things are frozen (Stage::freeze).
   virtual void tick(Stage&) {}
   // Another scene lies over it now, and no more: see docs/scenes.md.

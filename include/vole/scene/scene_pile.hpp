@@ -83,6 +83,8 @@ class ScenePile {
   void use(const std::shared_ptr<const Controls>& controls);
 
   void write(StateWriter& out) const;
+  // Of the transition, and of the scenes.
+  std::string transition_toml() const;
   std::string to_toml() const;
   // Scenes that were read, and are not in place yet: so what is wrong with them changes nothing.
   struct Scenes;

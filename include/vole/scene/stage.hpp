@@ -29,6 +29,7 @@
 #include "vole/scene/steps.hpp"
 #include "vole/scene/thing_selector.hpp"
 #include "vole/scene/tweening.hpp"
+#include "vole/scene/values.hpp"
 #include "vole/world/attached.hpp"
 #include "vole/world/body.hpp"
 #include "vole/world/entities.hpp"
@@ -67,6 +68,7 @@ struct StageSetting {
   // What is kept from one scene to the next of the same run, and decides nothing: found anew where it is missing.
   std::shared_ptr<SceneCaches> caches = make_scene_caches();
   const OwnTransitions* transitions = nullptr;  // none: the game has none of its own
+  Values* values = nullptr;                     // the same
 
   const Binding& binding() const;
 };
@@ -251,6 +253,16 @@ class Stage : public StageScenes, public StageSequences {
   ShownView& add_view(std::string_view name, const IRect& part);
   ShownView& view(std::string_view name);
   void remove_view(std::string_view name);
+
+  // A value of the game, which all scenes share: see values.hpp. Throws Error for one that it does not have.
+  template <class T>
+  T& value() {
+    return expect_values(setting_.values).template get<T>();
+  }
+  template <class T>
+  const T& value() const {
+    return std::as_const(expect_values(setting_.values)).template get<T>();
+  }
 
   const World& world() const { return world_; }
 

@@ -8,7 +8,7 @@
 //   scene      Scene::tick                                     camera    follows
 //   pilots     input becomes intent                            pieces    an endless level goes on
 //   sequences  take their steps                                removal   what was removed goes
-//   platforms  go on, carry and push
+//   platforms  go on, carry and push                           values    cues are called for those that have changed
 //
 // From "pilots" to "points" all is done as often as things take steps in the tick (world/own_time.hpp), once as a rule.
 //

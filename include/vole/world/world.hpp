@@ -24,6 +24,7 @@
 #include "vole/world/timers.hpp"
 #include "vole/world/told.hpp"
 #include "vole/world/tween.hpp"
+#include "vole/world/watched_state.hpp"
 
 namespace vole {
 
@@ -89,6 +90,7 @@ class World {
   std::vector<MetPair> squeezed;        // things and what leaves them no room
   std::vector<Entity> arrived;          // from another level since the last tick
   std::vector<MetPair> met_on_arrival;  // what those touched, and have not left since
+  std::vector<WatchedState> watched;    // values that cues follow, in their order
 
   // As bytes; what was removed must be swept out before.
   void write(StateWriter& out) const;
@@ -136,6 +138,7 @@ class World {
     v.state("squeezed", world.squeezed);
     v.state("arrived", world.arrived);
     v.state("met_on_arrival", world.met_on_arrival);
+    v.state("watched", world.watched);
   }
 };
 

@@ -65,6 +65,15 @@ void add_sprite(DrawList& list, LayerId into, const World& world, Entity entity,
 
 }  // namespace
 
+// Those that play a track are watched, last of all and in their order.
+void RunningScene::draw_shown(Drawing& drawing) const {
+  std::size_t next = cues_.watched().size();
+  for (const std::unique_ptr<ShownPart>& part : shown_.parts()) {
+    const std::int64_t since = part->track() ? world_.watched[next++].changed : -1;
+    part->draw(drawing, since < 0 ? -1 : world_.ticks - since);
+  }
+}
+
 void RunningScene::draw_stage(DrawList& list, float share, Before before) const {
   if (world_.level)
     setting_.caches->tile_frames.show(world_.level.version(), world_.ticks, setting_.ticks_per_second);
@@ -140,6 +149,7 @@ void RunningScene::draw(DrawList& list, float share, XrayParts xray, Before befo
   if (xray.has(XrayPart::legend)) draw_xray_legend(list, seen);
   if (world_.shows_said) draw_said(list, above, world_, share, setting_.ticks_per_second);
   Drawing drawing(stage_, list, above, share);
+  draw_shown(drawing);
   scene_->draw(drawing);
 }
 
