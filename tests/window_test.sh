@@ -18,14 +18,16 @@ game=$work/allotment
   for row in 1 2 3 4 5 6 7 8 9 10 11; do printf '  "........................",\n'; done
   printf '  "TTTTTTTTTTTTTTTTTTTTTTTT",\n]\n[[layers]]\nname = "things"\n'
   printf '[[places]]\nkind = "vole"\ncell = [2, 10]\n[[places]]\nkind = "bulb"\ncell = [5, 10]\n[[places]]\nkind = "shed"\ncell = [20, 10]\n'
+  printf '[[places]]\nname = "before the shed"\ncell = [15, 10]\n'
   printf '[[zones]]\nname = "doorstep"\narea = [288, 116, 31, 60]\n'
 } >"$work/levels/beds.level.toml"
 {
   printf 'tileset = "cellar"\nletters = { "." = "", "W" = "wall" }\n[[layers]]\nname = "ground"\nrows = [\n'
   for row in 1 2 3 4 5 6 7 8 9 10 11; do printf '  "........................",\n'; done
   printf '  "WWWWWWWWWWWWWWWWWWWWWWWW",\n]\n[[layers]]\nname = "things"\n'
-  printf '[[places]]\nkind = "vole"\ncell = [2, 10]\n[[places]]\nkind = "gate"\ncell = [12, 10]\nname = "gate"\n'
+  printf '[[places]]\nkind = "vole"\ncell = [2, 10]\nname = "foot of the ladder"\n[[places]]\nkind = "gate"\ncell = [12, 10]\nname = "gate"\n'
   printf '[[places]]\nkind = "lever"\ncell = [6, 10]\nlever = { gate = "gate" }\n'
+  printf '[[zones]]\nname = "way up"\narea = [0, 116, 12, 60]\n'
   printf '[[zones]]\nname = "way out"\narea = [320, 116, 24, 60]\n'
 } >"$work/levels/cellar.level.toml"
 trap 'rm -rf "$work"' EXIT
