@@ -14,7 +14,7 @@ struct TowpathRun : GameRun {
   vole::InputGather gather{controls};
   Pilot pilot;
 
-  TowpathRun() : GameRun(towpath(), VOLE_TOWPATH_FOLDER) { enter(project.first_scene.value); }
+  TowpathRun() : GameRun(towpath(), VOLE_TOWPATH_FOLDER) { enter("run"); }
   // All that changes when a piece is laid or dropped.
   std::int64_t laid() const {
     const vole::LevelNow& level = simulation.stage().level();

@@ -64,6 +64,24 @@ def stack(path, first, second):
     write_png(path, [row + ground * ((width - len(row)) // 4) for row in above + below])
 
 
+def menus(work, play):
+    """The ready scenes: settings over a title, keys, high scores that were there already."""
+    recording = 'game = "{}"\nticks = {}\nscene = "title"\ninputs = [{}]\n'
+    (work / "settings.run").write_text(recording.format(
+        "allotment", 60, '"10 settings +; +1 settings -", "40 *asked \\"key ArrowDown\\""'))
+    play("allotment", f"--replay {work / 'settings.run'} --scale 2", "part-4.png")
+    play("milkround", "--scene keys --ticks 20 --scale 2", "part-5.png")
+    best = ", ".join(f'{{ name = "{name}", points = {points}, mark = {points} }}' for name, points in
+                     (("Hazel", 512), ("Moss", 430), ("Reed", 388), ("Bram", 301), ("Tansy", 164)))
+    holds = f"[values.'high scores']\nbest = [{best}]\nlast_name = 'Moss'\n"
+    (work / "scores.run").write_text(
+        'game = "towpath"\nticks = 30\nscene = "high scores"\nwith = "points = 347\\nunit = \'m\'"\ninputs = []\n'
+        f"[[arrived]]\ntick = 0\n[[arrived.values]]\nname = 'high scores'\nholds = \'\'\'{holds}\'\'\'\n")
+    play("towpath", f"--replay {work / 'scores.run'} --scale 2", "part-6.png")
+    stack(work / "part-7.png", work / "part-4.png", work / "part-5.png")
+    stack(work / "menus.png", work / "part-7.png", work / "part-6.png")
+
+
 def main():
     if len(sys.argv) != 2:
         sys.exit(__doc__)
@@ -97,8 +115,7 @@ def main():
         play("allotment", harvest, "cellar.png@1560")
         play("milkround", "--replay recordings/round.run", "milkround.png@520")
         play("towpath", "--replay recordings/home.run", "towpath.png@900")
-        (work / "keys.run").write_text('game = "milkround"\nticks = 60\ninputs = ["10 keys +", "12 keys -"]\n')
-        play("milkround", f"--replay {work / 'keys.run'}", "keys.png")
+        menus(work, play)
         for picture in sorted(work.iterdir()):
             if picture.suffix in (".png", ".gif") and not picture.name.startswith("part-"):
                 (shots / picture.name).write_bytes(picture.read_bytes())

@@ -196,6 +196,7 @@ TEST_CASE("a pad plays the towpath in its window, and what it did is repeated wi
   vole::Options options;
   options.seed = 7;
   options.ticks = 900;
+  options.first.scene = "run";
   options.record = folder.path("pad.run");
   const vole::Project project = vole::read_project(source_folder() + "/examples/towpath/game.toml");
   Pilot pilot;

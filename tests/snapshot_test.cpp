@@ -46,7 +46,8 @@ struct Played {
                                 project.ticks_per_second},
         recording.seed);
   }
-  void start() { simulation->ask_for(project.first_scene.value); }
+  std::string first() const { return recording.scene.value_or(project.first_scene.value); }
+  void start() { simulation->ask_for(first()); }
   // Plays on to this tick, and hands each checksum on the way to `see`.
   template <class See>
   void play_to(vole::Simulation& in, std::int64_t tick, const See& see) const {
@@ -137,7 +138,7 @@ std::vector<vole::TickInput> with_pauses(const Played& played, vole::Random& cha
   };
   std::vector<vole::TickInput> inputs;
   const auto simulation = played.fresh();
-  simulation->ask_for(played.project.first_scene.value);
+  simulation->ask_for(played.first());
   const auto tick = [&](const vole::TickInput& input) {
     if (simulation->change()) simulation->make_change();
     inputs.push_back(input);
@@ -177,8 +178,7 @@ TEST_CASE(
     played.inputs = with_pauses(played, chance, pauses);
     CHECK(pauses > 10);
     auto straight = played.fresh(), restored = played.fresh();
-    for (vole::Simulation* each : {straight.get(), restored.get()})
-      each->ask_for(played.project.first_scene.value);
+    for (vole::Simulation* each : {straight.get(), restored.get()}) each->ask_for(played.first());
     for (const vole::TickInput& input : played.inputs) {
       for (vole::Simulation* each : {straight.get(), restored.get()}) {
         if (each->change()) each->make_change();
@@ -356,7 +356,7 @@ TEST_CASE("a state from before the first scene begins with that scene") {
   CHECK(other->change() == nullptr);
   other->restore_toml(vole::parse_toml(text, "a.toml"));
   REQUIRE(other->change() != nullptr);
-  CHECK(other->change()->scene == played.project.first_scene.value);
+  CHECK(other->change()->scene == played.first());
   CHECK(other->to_toml() == text);
   other->restore(played.simulation->snapshot());
   played.play_to(*other, 200);

@@ -22,6 +22,7 @@ struct Run {
   explicit Run(const std::string& replay, std::uint64_t seed = 7) {
     options.replay = replay;
     if (replay.empty()) options.seed = seed;
+    if (replay.empty()) options.first.scene = "run";
     session = std::make_unique<vole::Session>(game, vole::read_project(towpath_folder() + "/game.toml"),
                                               options, host);
     if (replay.empty()) host.watch(*session);

@@ -20,12 +20,14 @@ class PlayedRun {
                     {files_.catalog, files_.kinds, files_.controls, project.canvas, project.ticks_per_second},
                     replay_.seed()) {
     ask_for(simulation_, game, project, replay_.first());
+    arrive();
   }
 
   std::int64_t length() const { return replay_.length(); }
   // What is done in the tick. A scene that is left as soon as it is entered has a tick, as where it is played.
   const TickInput& tick() {
     if (simulation_.change()) simulation_.make_change();
+    if (simulation_.ticks() > 0) arrive();
     const TickInput& input = replay_.next();
     simulation_.tick(input);
     return input;
@@ -34,6 +36,11 @@ class PlayedRun {
   std::string state() const { return simulation_.to_toml(); }
 
  private:
+  void arrive() {
+    if (const Arrived* const arrived = replay_.take_arrived(simulation_.ticks()))
+      simulation_.arrive(*arrived);
+  }
+
   LiveFiles files_;
   Replay replay_;
   Simulation simulation_;

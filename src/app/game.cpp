@@ -16,4 +16,14 @@ Game& Game::step_after(std::string_view step, std::string_view name, std::functi
   return *this;
 }
 
+Game& Game::saves_are(int version) {
+  save_versions_.are(version);
+  return *this;
+}
+
+Game& Game::save_step(int from, SaveStep step) {
+  save_versions_.add(from, std::move(step));
+  return *this;
+}
+
 }  // namespace vole

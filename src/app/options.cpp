@@ -108,6 +108,8 @@ std::string wrong_together(const Options& options) {
     return "--replay and --seed exclude each other: the recording has its seed";
   if (!options.replay.empty() && !options.first.empty())
     return "--replay and --scene or --with exclude each other: the recording says what it begins with";
+  if (!options.replay.empty() && !options.kept_in.empty())
+    return "--replay and --kept-in exclude each other: a recording holds what was loaded";
   if (!options.compare.empty() && options.replay.empty()) return "--compare needs --replay FILE";
   return {};
 }
@@ -150,6 +152,8 @@ std::vector<OptionWord> options_of_games(Options& options) {
        "Draw what is solid, what is met and what probes see over the picture; or some of tiles, bodies, "
        "zones, probes, contacts, pivots, names, lamps, camera, as bodies,probes",
        [&options](const std::string& value) { return take_xray(value, options.xray); }},
+      path_option("--kept-in", "DIR", options.kept_in,
+                  "Keep saves and settings in this folder instead of the usual place, also with --headless"),
       flag("--force", options.force,
            "Replace files of the names of --shot, --state and --record that Vole did not make"),
       flag("--mute", options.mute, "No sound"),

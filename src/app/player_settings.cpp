@@ -7,11 +7,9 @@
 #include "vole/base/paths.hpp"
 #include "vole/base/reading.hpp"
 #include "vole/base/writing.hpp"
-#include "vole/saves/player_folder.hpp"
 
 namespace vole {
-std::string settings_file(const std::string& id) {
-  const std::string folder = player_folder(id);
+std::string settings_file(const std::string& folder) {
   return folder.empty() ? std::string() : join_path(folder, "settings.toml");
 }
 

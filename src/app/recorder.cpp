@@ -2,6 +2,7 @@
 
 #include <fmt/core.h>
 
+#include "vole/base/writing.hpp"
 #include "vole/version.hpp"
 
 namespace vole {
@@ -49,10 +50,19 @@ void Recorder::add_checkpoint(std::int64_t ticks, std::uint64_t checksum) {
   recording_.checkpoints.push_back({ticks, checksum_text(checksum), {}});
 }
 
+bool Recorder::add(Arrived arrived) {
+  const std::size_t bytes = to_inline_toml(arrived).size();
+  if (arrived_bytes_ + bytes + writer_.bytes() + (std::size_t{2} << 20) > Recording::most_bytes) return false;
+  arrived_bytes_ += bytes;
+  recording_.arrived.push_back(std::move(arrived));
+  return true;
+}
+
 bool Recorder::full() const {
   constexpr std::size_t bytes_of_checkpoint = 40;
   const std::size_t values = recording_.inputs.size() + recording_.checkpoints.size();
-  const std::size_t bytes = writer_.bytes() + bytes_of_checkpoint * recording_.checkpoints.size();
+  const std::size_t bytes =
+      writer_.bytes() + arrived_bytes_ + bytes_of_checkpoint * recording_.checkpoints.size();
   return values + 1000 > Recording::most_values || bytes + (1 << 20) > Recording::most_bytes;
 }
 
@@ -67,6 +77,12 @@ Replay::Replay(const std::string& file, const Project& project, const Controls& 
       here_(made_by(project.id.value, project.version.value, version)),
       recording_(read_for(project, file)),
       reader_(recording_, controls) {}
+
+const Arrived* Replay::take_arrived(std::int64_t ticks) {
+  if (next_arrived_ == recording_.arrived.size() || recording_.arrived[next_arrived_].tick > ticks)
+    return nullptr;
+  return &recording_.arrived[next_arrived_++];
+}
 
 bool Replay::wants_check(std::int64_t ticks) const {
   const auto& points = recording_.checkpoints;

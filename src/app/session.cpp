@@ -9,6 +9,7 @@
 
 #include "vole/base/output_files.hpp"
 #include "vole/base/program.hpp"
+#include "vole/saves/player_folder.hpp"
 #include "vole/world/world.hpp"
 
 namespace vole {
@@ -58,6 +59,7 @@ Session::Session(Game game, Project project, Options options, Host& host)
                   {files_.catalog, files_.kinds, files_.controls, project_.canvas, project_.ticks_per_second},
                   seed_),
       bindings_(files_.controls),
+      saves_(kept_folder(), project_.id.value, game_),
       clock_(project_.ticks_per_second),
       loading_(project_.assets, files_.catalog),
       pictures_(options_.shots, [this](const std::string& file) { save_picture(file); }),
@@ -70,9 +72,9 @@ Session::Session(Game game, Project project, Options options, Host& host)
   expect_outputs(options_);
   const FirstScene first = replay_ ? replay_->first() : options_.first;
   bindings_.gather().count_presses_of(xray_key());
-  if (host_.shows() && !replay_) {
+  if (const std::string folder = kept_folder(); !folder.empty()) {
     Report wrong;
-    bindings_.read(settings_file(project_.id.value), wrong);
+    bindings_.read(settings_file(folder), wrong);
     trouble_.print(wrong.problems());
     simulation_.use(bindings_.controls());
   }
@@ -84,6 +86,8 @@ Session::Session(Game game, Project project, Options options, Host& host)
                "recording to {}: files that change are taken over by the next start, not while it lasts\n",
                options_.record);
   ask_for(simulation_, game_, project_, first);
+  saves_.begin();
+  take_arrived();
   begin_change();
   // A wrong name is an error while the game starts; from here on it is shown and can be fixed.
   if (files_.watched()) files_.catalog.use_stand_ins();
@@ -91,6 +95,12 @@ Session::Session(Game game, Project project, Options options, Host& host)
 }
 
 Session::~Session() = default;
+
+std::string Session::kept_folder() const {
+  if (replay_) return {};
+  if (!options_.kept_in.empty()) return options_.kept_in;
+  return host_.shows() ? player_folder(project_.id.value) : std::string();
+}
 
 void Session::begin_change() {
   const SceneChange& change = *simulation_.change();
@@ -140,17 +150,14 @@ void Session::survive(const Work& work) {
 
 void Session::tick() {
   while (loading()) go_on_loading();
+  take_arrived();
   const TickInput& input = replay_ ? replay_->next() : bindings_.gather().latch();
   if (recorder_) recorder_->add(ticks(), input);
   survive([&] { simulation_.tick(input); });
   survive([this] { take_outbox(); });
   if (replay_ && replay_->wants_check(ticks())) replay_->check(ticks(), checksum());
   if (recorder_ && recorder_->wants_checkpoint(ticks())) recorder_->add_checkpoint(ticks(), checksum());
-  if (recorder_ && recorder_->full()) {
-    fmt::print(stderr, "{} is as large as a recording may be: it ends at tick {}\n", options_.record,
-               ticks());
-    save_recording();
-  }
+  if (recorder_ && recorder_->full()) save_full_recording();
   if (simulation_.change()) survive([this] { begin_change(); });
   write_due();
 }
@@ -177,8 +184,50 @@ bool Session::asks_for_control() const {
 void Session::take_outbox() {
   const Outbox out = simulation_.take_outbox();
   if (replay_ || out.empty()) return;
-  bindings_.add(out.rebindings);
-  simulation_.use(bindings_.controls());
+  if (!out.rebindings.empty()) {
+    bindings_.add(out.rebindings);
+    simulation_.use(bindings_.controls());
+  }
+  saves_.take(out, [this]() -> const Image& {
+    picture_.draw(simulation_, game_, files_.catalog, 1, {}, canvas_);
+    return canvas_;
+  });
+  write_kept(false);
+}
+
+// A value may change in every tick, and a disk is slow.
+void Session::write_kept(bool at_once) {
+  constexpr std::chrono::seconds between(1);
+  if (!saves_.has_unwritten() || (!at_once && Clock::now() - kept_written_ < between)) return;
+  kept_written_ = Clock::now();
+  saves_.write_kept();
+}
+
+void Session::take_arrived() {
+  write_kept(false);
+  if (replay_) {
+    if (const Arrived* const arrived = replay_->take_arrived(ticks())) take_in(*arrived);
+    return;
+  }
+  Arrived arrived = saves_.take_arrived();
+  if (arrived.empty()) return;
+  arrived.tick = ticks();
+  if (recorder_ && !recorder_->add(arrived)) save_full_recording();
+  take_in(arrived);
+}
+
+void Session::take_in(const Arrived& arrived) {
+  survive([&] {
+    const std::vector<Problem> unheard = simulation_.arrive(arrived);
+    if (unheard.empty()) return;
+    trouble_.print(unheard);
+    if (host_.shows()) trouble_.show(unheard);
+  });
+}
+
+void Session::save_full_recording() {
+  fmt::print(stderr, "{} is as large as a recording may be: it ends at tick {}\n", options_.record, ticks());
+  save_recording();
 }
 
 bool Session::over() const {
@@ -193,6 +242,7 @@ bool Session::step() {
   } catch (...) {
     // What was played is kept, whatever ends the game.
     try {
+      write_kept(true);
       save_recording();
     } catch (const Error& error) {
       fmt::print(stderr, "{}\n", error.what());
@@ -293,6 +343,9 @@ Report Session::refresh() {
 int Session::finish() {
   // Shown pictures lie between ticks; the last one is of the end.
   if (host_.shows()) host_.present(draw(1.0f));
+  write_kept(true);
+  for (const SaveAnswer& answer : saves_.take_arrived().answers)
+    if (!answer.ok()) fmt::print(stderr, "{}\n", answer.problem);
   const bool recorded = recorder_.has_value();
   save_recording();
   const bool pictures_saved = pictures_.save_last(ticks(), scene_name());

@@ -6,6 +6,7 @@
 #include <utility>
 
 #include "scene/handed_state.hpp"
+#include "state_format.hpp"
 #include "vole/base/output_files.hpp"
 #include "vole/base/reading.hpp"
 #include "vole/base/state.hpp"
@@ -37,10 +38,18 @@ Simulation::Simulation(const Game& game, const SimulationSetting& setting, std::
                      setting.ticks_per_second,
                      make_scene_caches(),
                      &game.transitions(),
-                     &values_},
+                     &values_,
+                     &saves_},
       pile_(stage_setting_, game.steps()),
       chance_(seed),
-      history_(seed) {}
+      history_(seed) {
+  // As they are made they are nothing to keep.
+  for (std::size_t i = 0; i < game.values().all().size(); ++i) {
+    StateWriter out;
+    game.values().all()[i].type->write_state(out, values_.at(i));
+    kept_.push_back(out.take());
+  }
+}
 
 void Simulation::ask_for(std::string_view scene, const FilePosition& asked) {
   const SceneType& type = game_.scenes().get(scene, asked);
@@ -118,6 +127,7 @@ std::uint64_t Simulation::checksum() const {
   if (ticks_ == changed_at_) return history_;
   StateWriter out;
   values_.write(out);
+  write_state(out, saves_);
   pile_.write(out);
   Hash hash;
   hash.add(history_);
@@ -155,6 +165,7 @@ Snapshot Simulation::snapshot() const {
   write_state(out, head());
   if (first_) write_handed(out, first_->handed);
   values_.write(out);
+  write_state(out, saves_);
   pile_.write(out);
   return {out.take()};
 }
@@ -165,7 +176,10 @@ void Simulation::restore(const Snapshot& snapshot) {
   read_state(in, head);
   take(
       head, [&in](const SceneType& first) { return read_handed(in, first.argument); },
-      [&in](Values& values) { values.read(in); },
+      [&in](Values& values, KnownSaves& saves) {
+        values.read(in);
+        read_state(in, saves);
+      },
       [&] {
         auto scenes = pile_.read(in);
         if (!in.at_end()) StateReader::broken();
@@ -175,19 +189,18 @@ void Simulation::restore(const Snapshot& snapshot) {
 
 namespace {
 
-constexpr int state_format = 2;
-
 // The keys of a written state besides its head; ScenePile reads the others.
 struct StateKeys {
   int format = 0;
   std::optional<TomlValue> first_with;
-  TomlValue values, transition, scenes;
+  TomlValue values, saves, transition, scenes;
 };
 template <class V>
 void describe(V& v, StateKeys& keys) {
   v("format", keys.format);
   v("first_with", keys.first_with);
   v("values", keys.values);
+  v("saves", keys.saves);
   v("transition", keys.transition);
   v("scenes", keys.scenes);
 }
@@ -195,10 +208,11 @@ void describe(V& v, StateKeys& keys) {
 }  // namespace
 
 std::string Simulation::to_toml() const {
-  return fmt::format("{}format = {}\n{}{}{}{}{}", output_mark(OutputKind::state), state_format,
-                     vole::to_toml(head()),
-                     first_ ? handed_to_toml("first_with", first_->handed) : std::string(),
-                     pile_.transition_toml(), values_.to_toml(), pile_.to_toml());
+  return fmt::format(
+      "{}format = {}\n{}{}{}{}{}{}", output_mark(OutputKind::state), state_format, vole::to_toml(head()),
+      first_ ? handed_to_toml("first_with", first_->handed) : std::string(), pile_.transition_toml(),
+      values_.to_toml(), saves_.slots().empty() ? std::string() : "\n[saves]\n" + vole::to_toml(saves_),
+      pile_.to_toml());
 }
 
 void Simulation::restore_toml(const TomlValue& toml) {
@@ -218,8 +232,9 @@ void Simulation::restore_toml(const TomlValue& toml) {
       [&](const SceneType& first) {
         return read_handed(keys.first_with ? &*keys.first_with : nullptr, first.argument, report);
       },
-      [&](Values& values) {
+      [&](Values& values, KnownSaves& saves) {
         values.from_toml(keys.values, report);
+        read(keys.saves, saves, report, TableOf::state);
         report.throw_if_errors();
       },
       [&] {
@@ -231,7 +246,7 @@ void Simulation::restore_toml(const TomlValue& toml) {
 
 void Simulation::take(const StateHead& head,
                       const std::function<SceneArgument(const SceneType& first)>& read_first,
-                      const std::function<void(Values& values)>& read_values,
+                      const std::function<void(Values& values, KnownSaves& saves)>& read_values,
                       const std::function<std::shared_ptr<ScenePile::Scenes>()>& read) {
   std::optional<SceneChange> first;
   if (!head.first.value.empty()) {
@@ -239,15 +254,12 @@ void Simulation::take(const StateHead& head,
     first = first_change(type, read_first(type));
   }
   Values values(game_.values());
-  read_values(values);
+  KnownSaves saves;
+  read_values(values, saves);
   const std::shared_ptr<ScenePile::Scenes> scenes = read();
   ScenePile::bind(*scenes);
-  StateWriter out;
-  values.write(out);
-  const StateBytes bytes = out.take();
-  // Nothing throws any more. Values stay where they are: scenes look at them.
-  StateReader in(bytes);
-  values_.read(in);
+  put(values);
+  saves_ = std::move(saves);
   ticks_ = head.ticks;
   changed_at_ = head.changed_at;
   chance_ = head.chance;

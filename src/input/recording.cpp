@@ -64,6 +64,12 @@ Recording read_recording(const std::string& path) {
     report.error(checksum.where, fmt::format("\"{}\" is not a checksum", checksum.value),
                  "it has 16 hexadecimal digits");
   if (report.problems().empty()) check_order(recording.checkpoints, report);
+  if (report.problems().empty())
+    for (std::size_t i = 1; i < recording.arrived.size(); ++i)
+      if (const std::int64_t before = recording.arrived[i - 1].tick; recording.arrived[i].tick <= before)
+        report.error(root.find("arrived")->items[i].where,
+                     fmt::format("what arrived at tick {} comes after that of tick {}",
+                                 recording.arrived[i].tick, before));
   report.throw_if_errors();
   return recording;
 }

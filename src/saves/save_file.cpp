@@ -92,6 +92,7 @@ SaveFile read_save(std::string_view text, const std::string& file, std::string_v
   SaveFile save;
   save.head = head_in(parse_toml(body.substr(0, lines), file), where, game);
   save.holds = parse_toml(body.substr(lines), file);
+  save.lines = body.substr(lines);
   return save;
 }
 

@@ -46,8 +46,7 @@ void make_folder(const std::string& folder) {
 
 }  // namespace
 
-void expect_save_name(std::string_view name) {
-  constexpr std::size_t longest = 64;
+void expect_save_name(std::string_view name, std::size_t longest) {
   const auto is_small = [](char c) {
     return (c >= 'a' && c <= 'z') || (c >= '0' && c <= '9') || c == '-' || c == '_';
   };
@@ -56,7 +55,7 @@ void expect_save_name(std::string_view name) {
                     std::all_of(name.begin(), name.end(), [&](char c) { return is_small(c) || c == ' '; });
   if (!fits)
     throw Error(FilePosition{}, fmt::format("\"{}\" is no name of a save", name),
-                "it has 1 to 64 small letters, digits, -, _, and spaces between them");
+                fmt::format("it has 1 to {} small letters, digits, -, _, and spaces between them", longest));
 }
 
 SaveFolder::SaveFolder(std::string folder, std::string game)

@@ -104,6 +104,14 @@ bool RunningScene::hear_closed(const SceneType& closed, const SceneArgument& res
   return heard;
 }
 
+bool RunningScene::hear_answer(const SaveAnswer& answer) {
+  if (cues_.saved().empty()) return false;
+  // A scene that stands still hears them later; the first go where there are too many.
+  if (world_.answers.size() == World::most_answers) world_.answers.erase(world_.answers.begin());
+  world_.answers.push_back(answer);
+  return true;
+}
+
 void RunningScene::go_to_level(const LevelGoing& going) {
   stage_.arrive(going);
   for (std::size_t i = 0; i < cues_.arrivals().size(); ++i)

@@ -37,6 +37,7 @@ std::shared_ptr<SceneCaches> make_scene_caches() {
 Stage::Stage(const StageSetting& setting, World& world, const SceneArgument& argument)
     : StageScenes(setting.scenes, world, argument),
       StageSequences(world, setting.binding(), setting.ticks_per_second),
+      StageSaves(setting.saves),
       setting_(setting),
       world_(world),
       entities_(world.entities),

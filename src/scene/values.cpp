@@ -9,16 +9,18 @@
 #include "vole/base/reading.hpp"
 #include "vole/base/state.hpp"
 #include "vole/base/writing.hpp"
+#include "vole/saves/save_folder.hpp"
 
 namespace vole {
 
-void ValueTypes::add(std::string_view name, const DescribedType& type) {
-  type.expect_state();
+void ValueTypes::add(One value) {
+  value.type->expect_state();
+  if (value.lasts == Lasts::between_runs) expect_save_name(value.name, longest_slot_name);
   for (const One& one : all_)
-    if (one.name == name || one.type == &type)
+    if (one.name == value.name || one.type == value.type)
       throw std::logic_error(
-          fmt::format("the value \"{}\" of the class {} is defined twice", name, type.name()));
-  all_.push_back({std::string(name), &type});
+          fmt::format("the value \"{}\" of the class {} is defined twice", value.name, value.type->name()));
+  all_.push_back(std::move(value));
 }
 
 Values::Values(const ValueTypes& types) : types_(types) {
@@ -50,10 +52,13 @@ void Values::read(StateReader& in) {
 
 std::string Values::to_toml() const {
   std::string text;
-  for (std::size_t i = 0; i < all_.size(); ++i)
-    text += fmt::format("\n[values.{}]\n{}", toml_key(types_.all()[i].name),
-                        types_.all()[i].type->to_toml(all_[i].get()));
+  for (std::size_t i = 0; i < all_.size(); ++i) text += to_toml(i);
   return text;
+}
+
+std::string Values::to_toml(std::size_t index) const {
+  const ValueTypes::One& one = types_.all()[index];
+  return fmt::format("\n[values.{}]\n{}", toml_key(one.name), one.type->to_toml(all_[index].get()));
 }
 
 void Values::from_toml(const TomlValue& toml, Report& report) {

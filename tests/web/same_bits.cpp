@@ -17,6 +17,7 @@ void run_along(const std::string& folder, int ticks) {
   const vole::Game game = towpath();
   vole::Options options;
   options.seed = 7;
+  options.first.scene = "run";
   PilotedHost host;
   vole::Session session(game, vole::read_project(folder + "/game.toml"), options, host);
   host.watch(session);

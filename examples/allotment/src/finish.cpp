@@ -1,3 +1,5 @@
+#include <algorithm>
+
 #include "scenes.hpp"
 
 void Finish::enter(vole::Stage& stage) {
@@ -6,7 +8,11 @@ void Finish::enter(vole::Stage& stage) {
 }
 
 void Finish::tick(vole::Stage& stage) {
-  if (stage.input().pressed("start")) stage.leave_for<Title>().with(vole::fade(0.6f));
+  if (!stage.input().pressed("start")) return;
+  const int seconds = static_cast<int>(harvest_.ticks / stage.ticks_per_second());
+  const int points = harvest_.gathered * 10 + std::max(300 - seconds, 0);
+  stage.leave_for<vole::HighScoresScene>({.points = points, .back = "title", .title = "The best harvests"})
+      .over_last_moment();
 }
 
 void Finish::draw(vole::Drawing& drawing) const {

@@ -99,12 +99,13 @@ void Forager::notice_landing(vole::Stage& stage) {
   was_in_air_ = in_air;
 }
 
-void Forager::shows(vole::Shown& shown) const {
-  shown.box(names::sheet::sign::name, {{4, 4}, {64, 20}});
-  shown.frame(names::sheet::bulb::name, 0, {16, 22});
-  shown.text("letters", "{}/{}", {26, 9}).of(gathered_, planted_).plays(count_hop());
-  shown.box(names::sheet::sign::name, {{-58, 4}, {54, 20}}).from(vole::Anchor::top_right);
+void Forager::shows(vole::Shown& shown, const bool& counters) const {
+  shown.box(names::sheet::sign::name, {{4, 4}, {64, 20}}).when(counters);
+  shown.frame(names::sheet::bulb::name, 0, {16, 22}).when(counters);
+  shown.text("letters", "{}/{}", {26, 9}).of(gathered_, planted_).plays(count_hop()).when(counters);
+  shown.box(names::sheet::sign::name, {{-58, 4}, {54, 20}}).from(vole::Anchor::top_right).when(counters);
   shown.text("letters", "{}", {-31, 9}, {.anchor = vole::Anchor::top})
       .of(time_)
-      .from(vole::Anchor::top_right);
+      .from(vole::Anchor::top_right)
+      .when(counters);
 }

@@ -16,7 +16,8 @@ class Forager {
   void cues(vole::Cues& cues);
   void tick(vole::Stage& stage);
   // The count of food and the time.
-  void shows(vole::Shown& shown) const;
+  // `counters`: whether they are to be seen.
+  void shows(vole::Shown& shown, const bool& counters) const;
 
   vole::Entity vole() const { return vole_; }
   Harvest harvest() const { return {gathered_, planted_, time_.ticks}; }

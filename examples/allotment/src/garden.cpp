@@ -16,7 +16,7 @@ void Garden::begin_here(vole::Stage& stage) {
   if (std::find(known_levels_.begin(), known_levels_.end(), level) != known_levels_.end()) return;
   known_levels_.push_back(level);
   forager_.count_food(stage);
-  if (level == "beds") scatter_leaves(stage);
+  if (level == "beds" && stage.value<Wishes>().falling_leaves) scatter_leaves(stage);
 }
 
 void Garden::cues(vole::Cues& cues) {
@@ -78,9 +78,9 @@ void Garden::tick(vole::Stage& stage) {
   forager_.tick(stage);
   if (stage.frozen()) return;
   fly(stage);
-  drop_leaves(stage);
+  if (stage.value<Wishes>().falling_leaves) drop_leaves(stage);
 }
 
 void Garden::shows(vole::Shown& shown) {
-  forager_.shows(shown);
+  forager_.shows(shown, shown.value<Wishes>().counters);
 }

@@ -7,6 +7,17 @@
 #include "harvest.hpp"
 #include "wildlife.hpp"
 
+// What the player wishes, from one run to the next.
+struct Wishes {
+  bool counters = true;
+  bool falling_leaves = true;
+};
+template <class V>
+void describe(V& v, Wishes& wishes) {
+  v("counters", wishes.counters);
+  v("falling_leaves", wishes.falling_leaves);
+}
+
 // A bulb to gather; `worth` is set in kinds.toml and can be changed for a single place in the level.
 struct Bulb {
   int worth = 1;

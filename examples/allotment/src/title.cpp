@@ -16,6 +16,7 @@ void Title::enter(vole::Stage& stage) {
 }
 
 void Title::tick(vole::Stage& stage) {
+  if (stage.input().pressed("settings")) stage.open("settings");
   if (stage.input().pressed("start")) stage.leave_for<Garden>().with(vole::fade(0.6f, night_blue));
 }
 
@@ -32,6 +33,6 @@ void Title::draw(vole::Drawing& drawing) const {
   const bool shown = drawing.stage().ticks() / 40 % 2 == 0;
   if (!shown) return;
   constexpr vole::ColourRun runs[] = {{0, cream}, {6, gold}};
-  drawing.text("letters", "press Enter", middle + vole::Vec2{0, 50},
+  drawing.text("letters", "press Enter, F1: settings", middle + vole::Vec2{0, 50},
                {.anchor = vole::Anchor::centre, .runs = runs});
 }

@@ -14,7 +14,10 @@ void End::enter(vole::Stage& stage) {
 
 void End::tick(vole::Stage& stage) {
   if (stage.input().pressed("start") || stage.input().pressed("pause"))
-    stage.leave_for<Title>().with(vole::fade(0.5f));
+    stage
+        .leave_for<vole::HighScoresScene>(
+            {.points = morning_.left, .unit = "doorsteps", .back = "title", .title = "The best mornings"})
+        .over_last_moment();
 }
 
 void End::draw(vole::Drawing& drawing) const {

@@ -11,6 +11,10 @@ vole::Game milkround() {
       .scene<End>("end")
       .scene<Pause>("pause")
       .scene<vole::ControlsScene>("keys")
+      .scene<vole::SettingsOf<Wishes>>("settings", {.keys = "keys"})
+      .scene<vole::HighScoresScene>("high scores")
+      .value<Wishes>("wishes", vole::Lasts::between_runs)
+      .value<vole::HighScores>("high scores", vole::join_high_scores)
       .knows<Doorstep>("doorstep");
   return game;
 }

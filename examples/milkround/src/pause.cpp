@@ -8,7 +8,7 @@ void Pause::enter(vole::Stage& stage) {
 
 void Pause::tick(vole::Stage& stage) {
   if (stage.input().pressed("pause")) stage.close();
-  if (stage.input().pressed("keys")) stage.open("keys");
+  if (stage.input().pressed("settings")) stage.open("settings");
   if (stage.input().pressed("start")) stage.close<Pause>(PauseEnd{.to_title = true});
 }
 
@@ -17,7 +17,7 @@ void Pause::draw(vole::Drawing& drawing) const {
   drawing.text(
       "letters", "Paused", middle - vole::Vec2{0, 18},
       {.anchor = vole::Anchor::centre, .colour = colours::cream, .scale = 2, .outline = colours::bark});
-  drawing.text("letters", "Escape: go on   F1: keys   Enter: title", middle + vole::Vec2{0, 10},
+  drawing.text("letters", "Escape: go on   F1: settings   Enter: title", middle + vole::Vec2{0, 10},
                {.anchor = vole::Anchor::centre, .colour = colours::straw, .outline = colours::bark});
 }
 

@@ -24,8 +24,9 @@ int doors_of(int round) {
 int dogs_of(int round) {
   return std::min(round, 4);
 }
-float seconds_of(int round) {
-  return 12 + 5.5f * static_cast<float>(doors_of(round));
+float seconds_of(int round, Dawn dawn) {
+  const float usual = 12 + 5.5f * static_cast<float>(doors_of(round));
+  return dawn == Dawn::late ? usual * 1.5f : dawn == Dawn::early ? usual * 0.8f : usual;
 }
 
 }  // namespace
@@ -42,7 +43,7 @@ void Round::enter(Stage& stage) {
     show_step(stage, steps[chosen], Step::waits);
     steps.erase(steps.begin() + chosen);
   }
-  seconds_ = seconds_left_ = seconds_of(morning_.round);
+  seconds_ = seconds_left_ = seconds_of(morning_.round, stage.value<Wishes>().dawn);
   brighten(stage, 1);
 }
 

@@ -32,6 +32,19 @@ void describe(V& v, Morning& morning) {
 
 inline constexpr int rounds = 5;
 
+// What the player wishes, from one run to the next.
+enum class Dawn { late, usual, early };
+constexpr auto enum_names(Dawn) {
+  return std::array<std::string_view, 3>{"late", "usual", "early"};
+}
+struct Wishes {
+  Dawn dawn = Dawn::usual;
+};
+template <class V>
+void describe(V& v, Wishes& wishes) {
+  v("dawn", wishes.dawn);
+}
+
 class Title : public vole::Scene {
  public:
   void enter(vole::Stage& stage) override;
@@ -86,7 +99,7 @@ void describe(V& v, PauseEnd& end) {
   v("to_title", end.to_title);
 }
 
-// Over a round, which stands still; the keys can be changed from here.
+// Over a round, which stands still; settings can be changed from here.
 class Pause : public vole::Scene {
  public:
   using Result = PauseEnd;

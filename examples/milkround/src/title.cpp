@@ -12,7 +12,7 @@ void Title::enter(vole::Stage& stage) {
 void Title::tick(vole::Stage& stage) {
   const vole::Transition opening = vole::wipe(vole::Direction::right, 0.5f);
   if (stage.input().pressed("start")) stage.leave_for<Round>(Morning{.players = 1}).with(opening);
-  if (stage.input().pressed("keys")) stage.open("keys");
+  if (stage.input().pressed("settings")) stage.open("settings");
   if (stage.input().pressed("start", 2)) stage.leave_for<Round>(Morning{.players = 2}).with(opening);
 }
 
@@ -26,7 +26,7 @@ void Title::draw(vole::Drawing& drawing) const {
   drawing.text("letters", "Full bottles at every door before the village wakes", middle + Vec2{0, 22},
                {.anchor = vole::Anchor::centre, .colour = colours::straw, .outline = colours::bark});
   if (drawing.stage().ticks() / 40 % 2 == 0)
-    drawing.text("letters", "Enter: one float   Tab: two   F1: keys", middle + Vec2{0, 50},
+    drawing.text("letters", "Enter: one float   Tab: two   F1: settings", middle + Vec2{0, 50},
                  {.anchor = vole::Anchor::centre, .colour = colours::gold, .outline = colours::bark});
 }
 

@@ -31,6 +31,7 @@ int main(int argc, char** argv) {
     vole::Options options;
     options.record = argv[1];
     options.seed = 7;
+    options.first.scene = "run";
     Player player;
     vole::Session session(game,
                           vole::read_project(vole::find_project("game.toml", vole::program_path(argv[0]))),

@@ -25,7 +25,37 @@ void describe(V& v, Way& way) {
   v("metres", way.metres);
 }
 
+// What the player wishes, from one run to the next.
+enum class Pace { gentle, brisk };
+constexpr auto enum_names(Pace) {
+  return std::array<std::string_view, 2>{"gentle", "brisk"};
+}
+struct Wishes {
+  Pace pace = Pace::brisk;
+  bool counters = true;
+};
+template <class V>
+void describe(V& v, Wishes& wishes) {
+  v("pace", wishes.pace);
+  v("counters", wishes.counters);
+}
+
 constexpr vole::TextStyle centred{.anchor = vole::Anchor::centre, .colour = cream, .outline = night};
+
+class Title : public vole::Scene {
+ public:
+  void enter(Stage& stage) override;
+  void tick(Stage& stage) override;
+  void draw(vole::Drawing& drawing) const override {
+    vole::TextStyle large = centred;
+    large.scale = 2;
+    const Vec2 middle = Vec2(drawing.canvas()) / 2.0f - Vec2{0, 40};
+    drawing.text("letters", "THE TOWPATH", middle, large);
+    drawing.text("letters", "Enter: run home   F1: settings", middle + Vec2{0, 26}, centred);
+  }
+};
+template <class V>
+void describe(V&, Title&) {}
 
 // Over a run that has ended: the water goes on moving below.
 class Splash : public vole::Scene {
@@ -50,10 +80,12 @@ class Pause : public vole::Scene {
  public:
   void enter(Stage& stage) override { stage.cover() = {.darkens = 0.4f, .blurs = 2}; }
   void tick(Stage& stage) override {
+    if (stage.input().pressed("settings")) stage.open("settings");
     if (stage.input().pressed("pause") || stage.input().pressed("again")) stage.close();
   }
   void draw(vole::Drawing& drawing) const override {
-    drawing.text("letters", "A breath. Escape: run on", Vec2(drawing.canvas()) / 2.0f, centred);
+    drawing.text("letters", "A breath. Escape: run on   F1: settings", Vec2(drawing.canvas()) / 2.0f,
+                 centred);
   }
 };
 template <class V>
@@ -78,7 +110,11 @@ class Run : public vole::Scene {
     });
     cues.when_meet("vole", vole::zone("water"), [this](Stage& stage, Entity, Entity) { end(stage); });
     cues.when_closed<Splash>([this](Stage& stage) {
-      stage.leave_for<Run>().with(vole::iris(stage.on_canvas(vole_), Vec2{90, 120}, 0.8f, night));
+      if (stage.value<vole::HighScores>().takes(metres_))
+        stage.leave_for<vole::HighScoresScene>({.points = metres_, .unit = "m", .back = "run"})
+            .over_last_moment();
+      else
+        stage.leave_for<Run>().with(vole::iris(stage.on_canvas(vole_), Vec2{90, 120}, 0.8f, night));
     });
   }
 
@@ -92,15 +128,19 @@ class Run : public vole::Scene {
     wants.jump_pressed = stage.input().pressed("jump");
     wants.jump_held = stage.input().held("jump");
     metres_ = static_cast<int>(run_to(stage) - began_at_) / 16;
-    stage.get<vole::SideMover>(vole_).speed = std::min(96.0f + static_cast<float>(metres_) * 0.03f, 130.0f);
+    const float fastest = stage.value<Wishes>().pace == Pace::brisk ? 130 : 108;
+    stage.get<vole::SideMover>(vole_).speed = std::min(96.0f + static_cast<float>(metres_) * 0.03f, fastest);
   }
 
-  void draw(vole::Drawing& drawing) const override {
-    const vole::TextStyle small{.colour = cream, .outline = night};
-    drawing.text("letters", std::to_string(metres_) + " m", {8, 6}, small);
-    const Vec2 right{static_cast<float>(drawing.canvas().x) - 8, 6};
-    drawing.text("letters", std::to_string(berries_) + (berries_ == 1 ? " berry" : " berries"), right,
-                 {.anchor = vole::Anchor::top_right, .colour = cream, .outline = night});
+  void shows(vole::Shown& shown) override {
+    const bool& seen = shown.value<Wishes>().counters;
+    shown.text("letters", "{} m", {8, 6}, {.colour = cream, .outline = night}).of(metres_).when(seen);
+    shown
+        .text("letters", "berries: {}", {-8, 6},
+              {.anchor = vole::Anchor::top_right, .colour = cream, .outline = night})
+        .of(berries_)
+        .from(vole::Anchor::top_right)
+        .when(seen);
   }
 
  private:
@@ -137,10 +177,26 @@ class Run : public vole::Scene {
   }
 };
 
+void Title::enter(Stage& stage) {
+  stage.load_level(names::level::towpath);
+  stage.camera().zoom = near;
+  stage.camera().offset = {36, -44};
+  stage.follow(stage.first("vole"));
+}
+
+void Title::tick(Stage& stage) {
+  if (stage.input().pressed("settings")) stage.open("settings");
+  if (stage.input().pressed("again")) stage.leave_for<Run>().with(vole::fade(0.3f, night));
+}
+
 }  // namespace
 
 vole::Game towpath() {
   vole::Game game("game.toml");
-  game.scene<Run>("run").scene<Splash>("splash").scene<Pause>("pause");
+  game.scene<Title>("title").scene<Run>("run").scene<Splash>("splash").scene<Pause>("pause");
+  game.value<Wishes>("wishes", vole::Lasts::between_runs);
+  game.value<vole::HighScores>("high scores", vole::join_high_scores);
+  game.scene<vole::SettingsOf<Wishes>>("settings", {.keys = "keys"}).scene<vole::ControlsScene>("keys");
+  game.scene<vole::HighScoresScene>("high scores");
   return game;
 }

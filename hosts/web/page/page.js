@@ -119,7 +119,12 @@ function bringBack(FS) {
 
 function keep() {
   try {
-    for (const name of module.FS.readdir(playersFolder).filter((name) => !name.startsWith("."))) {
+    const names = module.FS.readdir(playersFolder).filter((name) => !name.startsWith("."));
+    for (const name of [...kept.keys()].filter((name) => !names.includes(name))) {
+      kept.delete(name);
+      localStorage.removeItem(`${game.id}/${name}`);
+    }
+    for (const name of names) {
       const now = module.FS.readFile(`${playersFolder}/${name}`, { encoding: "utf8" });
       if (now === kept.get(name)) continue;
       kept.set(name, now);

@@ -9,6 +9,7 @@
 #include <string_view>
 #include <vector>
 
+#include "vole/app/save_versions.hpp"
 #include "vole/scene/pictures/drawing.hpp"
 #include "vole/scene/scene_types.hpp"
 #include "vole/scene/tick_steps.hpp"
@@ -71,16 +72,20 @@ class Game {
 
   // A value of the game, which all scenes share: see values.hpp.
   template <class T>
-  Game& value(std::string_view name) {
-    if constexpr (Described<T>)
-      values_.add(name, described_type<T>());
-    else
-      static_assert(
-          detail::never<T>,
-          "this value is not described: write beside it, before the game names it, template <class V> void "
-          "describe(V& v, MyValue& it) { v(\"coins\", it.coins); }");
-    return *this;
+  Game& value(std::string_view name, Lasts lasts = Lasts::run) {
+    return add_value<T>(name, lasts, nullptr);
   }
+  // One that lasts between runs, and how what another copy of the game has kept meanwhile is put into this one's.
+  template <class T>
+  Game& value(std::string_view name, void (*join)(T& mine, const T& theirs)) {
+    return add_value<T>(name, Lasts::between_runs, [join](void* mine, const void* theirs) {
+      join(*static_cast<T*>(mine), *static_cast<const T*>(theirs));
+    });
+  }
+  // The version of what the game saves, 1 when it is not said; and how what was saved in an older one becomes what the next one would have saved: see
+  // save_versions.hpp.
+  Game& saves_are(int version);
+  Game& save_step(int from, SaveStep step);
 
   // A transition of the game's own, for vole::own_transition: see transition.hpp.
   Game& transition(std::string_view name, MixPictures mix) {
@@ -95,8 +100,21 @@ class Game {
   const TickSteps& steps() const { return steps_; }
   const OwnTransitions& transitions() const { return transitions_; }
   const ValueTypes& values() const { return values_; }
+  const SaveVersions& save_versions() const { return save_versions_; }
 
  private:
+  template <class T>
+  Game& add_value(std::string_view name, Lasts lasts, ValueTypes::Join join) {
+    if constexpr (Described<T>)
+      values_.add({std::string(name), &described_type<T>(), lasts, std::move(join)});
+    else
+      static_assert(
+          detail::never<T>,
+          "this value is not described: write beside it, before the game names it, template <class V> void "
+          "describe(V& v, MyValue& it) { v(\"coins\", it.coins); }");
+    return *this;
+  }
+
   std::string project_file_;
   ComponentTypes types_;
   SceneTypes scenes_;
@@ -104,6 +122,7 @@ class Game {
   TickSteps steps_;
   OwnTransitions transitions_;
   ValueTypes values_;
+  SaveVersions save_versions_;
 };
 
 }  // namespace vole

@@ -34,7 +34,9 @@ struct Options {
   bool force = false;  // replace files that are no outputs of Vole (base/output_files.hpp)
   bool mute = false;
   std::string schemas;  // a folder: nothing is played, only the schemas of the game's files are written there
-  int scale = 0;        // 0: as large as fits; for shots 4
+  std::string
+      kept_in;  // a folder, for what is kept for the player; empty: the usual place, and nothing without a window
+  int scale = 0;  // 0: as large as fits; for shots 4
 };
 
 // Reads a game's command line. Returns an exit code when the program should end at once (0 after --help, 2

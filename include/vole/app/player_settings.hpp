@@ -18,8 +18,8 @@ void describe(V& v, PlayerSettings& settings) {
   v("bindings", settings.bindings, items(1024));
 }
 
-// The file of a game with this id; empty where the system has no place for it.
-std::string settings_file(const std::string& id);
+// The file in the folder where things are kept for the player; empty for none.
+std::string settings_file(const std::string& folder);
 // What the file says. No file: nothing is set; neither where something is wrong with it, which goes to the report.
 PlayerSettings read_settings(const std::string& file, Report& report);
 // Whole or not at all. Throws Error.

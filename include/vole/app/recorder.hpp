@@ -20,6 +20,8 @@ class Recorder {
   Recorder(const Project& project, std::uint64_t seed, const Controls& controls,
            const FirstScene& first = {});
 
+  // What comes from outside, before the tick. False: it does not fit any more, and nothing may be added.
+  bool add(Arrived arrived);
   // Before the tick.
   void add(std::int64_t ticks, const TickInput& input) { writer_.add(ticks, input, recording_.inputs); }
   // After a tick: whether a checkpoint is due, and the checkpoint.
@@ -33,6 +35,7 @@ class Recorder {
  private:
   Recording recording_;
   InputWriter writer_;
+  std::size_t arrived_bytes_ = 0;
 };
 
 // Throws Error for a recording of another game, and of another rate of ticks.
@@ -48,6 +51,8 @@ class Replay {
   std::int64_t length() const { return recording_.ticks; }
   FirstScene first() const { return {recording_.scene.value_or(""), recording_.with.value_or(""), file_}; }
   const TickInput& next() { return reader_.next(); }
+  // What came from outside before the next tick, when so many are over; nullptr for nothing, and when it was taken.
+  const Arrived* take_arrived(std::int64_t ticks);
   // After a tick: whether check() has something to compare.
   bool wants_check(std::int64_t ticks) const;
   void check(std::int64_t ticks, std::uint64_t checksum);
@@ -62,7 +67,7 @@ class Replay {
   std::string here_;  // this game and library, by their versions
   Recording recording_;
   InputReader reader_;
-  std::size_t next_checkpoint_ = 0;
+  std::size_t next_checkpoint_ = 0, next_arrived_ = 0;
   std::vector<Problem> differences_;
 };
 

@@ -11,6 +11,7 @@
 #include "vole/app/options.hpp"
 #include "vole/app/pile_picture.hpp"
 #include "vole/app/player_bindings.hpp"
+#include "vole/app/player_saves.hpp"
 #include "vole/app/printed_values.hpp"
 #include "vole/app/recorder.hpp"
 #include "vole/app/scene_loading.hpp"
@@ -66,11 +67,17 @@ class Session final : public HostedRun {
   void say_progress();
   bool asks_for_control() const;
   void take_outbox();
+  // What comes from outside before the next tick.
+  void take_in(const Arrived& arrived);
+  void take_arrived();
+  void write_kept(bool at_once);
+  std::string kept_folder() const;
   bool over() const;
   // A step without the care for what was recorded.
   bool go_on();
   // Once: after it nothing more is recorded.
   void save_recording();
+  void save_full_recording();
 
   const Game game_;
   const Project project_;
@@ -84,6 +91,7 @@ class Session final : public HostedRun {
   std::optional<Recorder> recorder_;
   Simulation simulation_;
   PlayerBindings bindings_;
+  PlayerSaves saves_;
   TickClock clock_;
   SceneLoading loading_;
   const Shots pictures_, states_;
@@ -97,7 +105,7 @@ class Session final : public HostedRun {
   PilePicture picture_;
   DrawList list_;  // of what is drawn over it
   Raster raster_;
-  std::chrono::steady_clock::time_point progress_said_;
+  std::chrono::steady_clock::time_point progress_said_, kept_written_;
 };
 
 }  // namespace vole

@@ -15,9 +15,11 @@
 #include <memory>
 #include <optional>
 #include <string>
+#include <vector>
 
 #include "vole/app/game.hpp"
 #include "vole/base/state.hpp"
+#include "vole/scene/known_saves.hpp"
 #include "vole/scene/outbox.hpp"
 #include "vole/scene/scene_pile.hpp"
 #include "vole/world/compiled_kinds.hpp"
@@ -65,8 +67,12 @@ class Simulation {
   // scene takes to load, the same run has the same checksum. It covers how each scene before this one ended.
   std::uint64_t checksum() const;
 
-  // What the scenes have asked of the outside since this was taken last. Who does not take it leaves it.
-  Outbox take_outbox() { return pile_.take_outbox(); }
+  // What the scenes have asked of the outside since this was taken last, with what is to be saved as it is now. Who does not take it leaves
+  // it.
+  Outbox take_outbox();
+  // What came from outside: between two ticks, when no change is due, or before the first scene. Returns what nobody in the game hears of: what
+  // could not be done where no scene has a cue for it (Cues::when_saved).
+  std::vector<Problem> arrive(const Arrived& arrived);
 
   // What all scenes share.
   const Values& values() const { return values_; }
@@ -102,13 +108,19 @@ class Simulation {
   void undo_change(const Snapshot& before);
   // Has values and scenes read and bound, and puts them in place of what is there.
   void take(const StateHead& head, const std::function<SceneArgument(const SceneType& first)>& read_first,
-            const std::function<void(Values& values)>& read_values,
+            const std::function<void(Values& values, KnownSaves& saves)>& read_values,
             const std::function<std::shared_ptr<ScenePile::Scenes>()>& read);
+
+  void arrive(const ArrivedSave& value);
+  // Values, and the scenes where it holds some. Throws Error, and then nothing has changed.
+  void bring_back(const ArrivedSave& saved);
+  void put(const Values& values);
 
   const Game& game_;
   Binding binding_;
   CompiledKinds kinds_;
   Values values_;
+  KnownSaves saves_;
   StageSetting stage_setting_;
   std::optional<SceneChange> first_;  // until the first scene is entered
   ScenePile pile_;
@@ -119,6 +131,9 @@ class Simulation {
   std::int64_t changed_at_ = 0;  // ticks, when scenes changed last
   Random chance_;                // seeds the scenes
   std::uint64_t history_ = 0;    // how the scenes were before they changed
+  // Values between runs as they were handed out last, by their places. No state.
+  std::vector<StateBytes> kept_;
+  StateWriter kept_now_;
 };
 
 }  // namespace vole

@@ -20,7 +20,9 @@ using StateBytes = std::vector<unsigned char>;
 
 class StateWriter {
  public:
-  // What was written.
+  // What was written: to look at until more is, and to begin anew in the same memory; or to have.
+  std::span<const unsigned char> written() const { return {bytes_.data(), used_}; }
+  void clear() { used_ = 0; }
   StateBytes take() {
     bytes_.resize(used_);
     used_ = 0;

@@ -16,6 +16,8 @@
 // number, "jump@2 +". A line may tell of several ticks, each so many after the one before: "41 jump +; +11 jump -; +30 walk 0".
 // Where the same axes, and the pointer, move in the tick after too, a comma and their values are enough: "41 walk 20, 40, 75". Besides
 // there are "*pads 1" (so many are used), "*pointer 40 25" or "*pointer out", and "*wheel 0 -1".
+//
+// What came from outside, as saves that were loaded, is in `arrived`: see arrived.hpp.
 #pragma once
 
 #include <cstdint>
@@ -24,6 +26,7 @@
 #include <vector>
 
 #include "vole/base/describe.hpp"
+#include "vole/input/arrived.hpp"
 
 namespace vole {
 
@@ -54,7 +57,8 @@ struct Recording {
   Located<std::string> checksum;  // of the state after the last tick, 16 hexadecimal digits; empty: unchecked
   std::vector<Checkpoint> checkpoints;
   std::vector<Located<std::string>> inputs;
-  int format = 1;  // of its file
+  std::vector<Arrived> arrived;  // in the order of ticks
+  int format = 1;                // of its file
 };
 template <class V>
 void describe(V& v, Recording& recording) {
@@ -70,6 +74,7 @@ void describe(V& v, Recording& recording) {
   v("checksum", recording.checksum);
   v("checkpoints", recording.checkpoints, items(Recording::most_values));
   v("inputs", recording.inputs, needed().items(Recording::most_values));
+  v("arrived", recording.arrived, items(Recording::most_values));
 }
 
 // Both throw Error.

@@ -48,7 +48,8 @@ struct SaveFile {
   static constexpr std::size_t most_bytes = 64 << 20;
 
   SaveHead head;
-  TomlValue holds;  // the tables beside it
+  TomlValue holds;    // the tables beside it
+  std::string lines;  // the same as they are written
 };
 
 // `holds`: the lines of tables.

@@ -49,12 +49,16 @@ class SaveFolder {
   template <class Result>
   std::optional<std::pair<Result, std::string>> newest(std::string_view name,
                                                        Result (*parse)(std::string_view, const std::string&,
-                                                                      std::string_view)) const;
+                                                                       std::string_view)) const;
 
   std::string folder_, game_;
 };
 
 // Names are files' names on every system: 1 to 64 small letters, digits, '-', '_', and spaces between them. Throws Error.
-void expect_save_name(std::string_view name);
+inline constexpr std::size_t longest_save_name = 64;
+void expect_save_name(std::string_view name, std::size_t longest = longest_save_name);
+// What games name is kept in files that are named so, and has shorter names.
+inline constexpr std::string_view slot_file_begin = "slot ", value_file_begin = "value ";
+inline constexpr std::size_t longest_slot_name = 58;
 
 }  // namespace vole

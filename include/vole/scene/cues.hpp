@@ -31,6 +31,7 @@ namespace vole {
 
 class Stage;
 struct Kinds;
+struct SaveAnswer;
 
 // How two things met: what a cue is told that asks for it.
 struct Meeting {
@@ -207,6 +208,12 @@ class Cues {
     arrivals_.push_back({std::string(level), std::move(handler)});
   }
 
+  // What came of saving, loading and removing a save (stage_saves.hpp), of whichever scene asked for it; and where a value that lasts between
+  // runs could not be kept. A handler takes (Stage&, const SaveAnswer&).
+  void when_saved(std::function<void(Stage&, const SaveAnswer&)> handler) {
+    saved_.push_back(std::move(handler));
+  }
+
   // When a value is another at the end of a tick than at the end of the one before: a member of the scene that it describes, or a field of a
   // value of the game (value<Purse>().coins). The handler takes (Stage&), or (Stage&, const T& before). What handlers change is told too.
   template <class T, class Handler>
@@ -309,6 +316,7 @@ class Cues {
     OnScene handler;
   };
   const std::vector<Arrival>& arrivals() const { return arrivals_; }
+  const std::vector<std::function<void(Stage&, const SaveAnswer&)>>& saved() const { return saved_; }
   const std::vector<std::unique_ptr<Watched>>& watched() const { return watched_; }
   const std::vector<Closed>& closings() const { return closings_; }
   const std::vector<Interval>& intervals() const { return intervals_; }
@@ -378,6 +386,7 @@ class Cues {
   std::vector<PointerCue> pointers_;
   std::vector<Event> events_;
   std::vector<Arrival> arrivals_;
+  std::vector<std::function<void(Stage&, const SaveAnswer&)>> saved_;
   std::vector<std::unique_ptr<Watched>> watched_;
   bool takes_any_name_ = false;
   std::vector<Name> names_;

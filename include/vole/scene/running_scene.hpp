@@ -41,6 +41,8 @@ class RunningScene {
   void leave() { scene_->leave(stage_); }
   // Calls the cues for the closing of a scene that lay over this one. Returns whether there was one for what it hands back.
   bool hear_closed(const SceneType& closed, const SceneArgument& result);
+  // Has its cues told of it in its next tick. Returns whether it has any.
+  bool hear_answer(const SaveAnswer& answer);
   // Goes to another level, and calls the cues for that.
   void go_to_level(const LevelGoing& going);
   // What it has asked to come when the tick is over; nullptr when nothing.

@@ -5,7 +5,7 @@
 //   if (stage.input().pressed("pause")) stage.leave_for("title");
 //
 // All state behind it is in its World (world.hpp); what happens when is said in cues (cues.hpp); other scenes: stage_scenes.hpp; time:
-// stage_time.hpp, stage_sequences.hpp.
+// stage_time.hpp, stage_sequences.hpp; saves: stage_saves.hpp.
 #pragma once
 
 #include <initializer_list>
@@ -24,6 +24,7 @@
 #include "vole/scene/outbox.hpp"
 #include "vole/scene/pictures/xray.hpp"
 #include "vole/scene/scene_types.hpp"
+#include "vole/scene/stage_saves.hpp"
 #include "vole/scene/stage_scenes.hpp"
 #include "vole/scene/stage_sequences.hpp"
 #include "vole/scene/steps.hpp"
@@ -69,11 +70,12 @@ struct StageSetting {
   std::shared_ptr<SceneCaches> caches = make_scene_caches();
   const OwnTransitions* transitions = nullptr;  // none: the game has none of its own
   Values* values = nullptr;                     // the same
+  const KnownSaves* saves = nullptr;            // the same
 
   const Binding& binding() const;
 };
 
-class Stage : public StageScenes, public StageSequences {
+class Stage : public StageScenes, public StageSequences, public StageSaves {
  public:
   Stage(const StageSetting& setting, World& world, const SceneArgument& argument);
   ~Stage();
@@ -101,7 +103,7 @@ class Stage : public StageScenes, public StageSequences {
   void rebind(Rebinding rebinding);
   // Back to what controls.toml says, all of it.
   void forget_rebindings();
-  // For the session: what was bound since it was taken last.
+  // For the session: what was asked of it since it was taken last.
   Outbox take_outbox();
   int ticks_per_second() const { return setting_.ticks_per_second; }
   float seconds_per_tick() const { return 1.0f / static_cast<float>(setting_.ticks_per_second); }
@@ -302,7 +304,6 @@ class Stage : public StageScenes, public StageSequences {
   Camera& camera_;
   Random& random_;
   XrayParts xray_;
-  Outbox outbox_;
   std::unique_ptr<SolidThings> solids_;  // follows the components whenever it is asked
 };
 

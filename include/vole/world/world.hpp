@@ -12,6 +12,7 @@
 #include "vole/base/colour.hpp"
 #include "vole/base/random.hpp"
 #include "vole/draw/camera.hpp"
+#include "vole/input/arrived.hpp"
 #include "vole/input/input.hpp"
 #include "vole/world/cover.hpp"
 #include "vole/world/entities.hpp"
@@ -91,6 +92,8 @@ class World {
   std::vector<Entity> arrived;          // from another level since the last tick
   std::vector<MetPair> met_on_arrival;  // what those touched, and have not left since
   std::vector<WatchedState> watched;    // values that cues follow, in their order
+  std::vector<SaveAnswer> answers;      // that cues have not heard yet
+  static constexpr std::size_t most_answers = 16;
 
   // As bytes; what was removed must be swept out before.
   void write(StateWriter& out) const;
@@ -139,6 +142,7 @@ class World {
     v.state("arrived", world.arrived);
     v.state("met_on_arrival", world.met_on_arrival);
     v.state("watched", world.watched);
+    v.state("answers", world.answers, items(most_answers));
   }
 };
 

@@ -7,6 +7,7 @@
 #include "vole/asset/catalog.hpp"
 #include "vole/asset/font.hpp"
 #include "vole/asset/sheet.hpp"
+#include "vole/scene/known_saves.hpp"
 
 namespace vole {
 namespace {
@@ -52,6 +53,11 @@ void Drawing::frame(std::string_view sheet_name, int index, Vec2 at, const Pictu
 void Drawing::frame(std::string_view sheet_name, std::string_view name, Vec2 at, const PictureItem& style) {
   const Sheet& from = sheet(sheet_name);
   list_.add(layer_, styled(from.posed(from.frame(name)), at, style));
+}
+
+void Drawing::saved_picture(std::string_view save, Vec2 at) {
+  const Picture* const picture = stage_.known_saves().picture(save);
+  if (picture) list_.add(layer_, show(frame_of(*picture, picture->area()), at));
 }
 
 void Drawing::box(std::string_view sheet_name, const Rect& box, const BoxStyle& style) {

@@ -4,6 +4,7 @@
 
 #include <algorithm>
 
+#include "ready_parts.hpp"
 #include "vole/asset/font.hpp"
 #include "vole/input/controls.hpp"
 #include "vole/scene/pictures/drawing.hpp"
@@ -11,13 +12,7 @@
 namespace vole {
 namespace {
 
-constexpr Colour ink{0xf7, 0xf3, 0xe3, 0xff}, faint{0x8d, 0x93, 0xa6, 0xff}, mark{0xed, 0xa6, 0x3f, 0xff};
-constexpr Colour ground{0x1b, 0x1a, 0x26, 0xff};
 constexpr float line = 14, margin = 8;
-
-bool is_one_of(const std::string& control, std::initializer_list<std::string_view> names) {
-  return std::find(names.begin(), names.end(), control) != names.end();
-}
 
 // The device that a control is on: the first word of its name; keys and letters are on one.
 std::string device_of(const std::string& control) {
@@ -66,15 +61,15 @@ void ControlsScene::tick(Stage& stage) {
 
 void ControlsScene::choose(Stage& stage, const std::string& control, const std::vector<Rebinding>& all) {
   const int count = std::max(static_cast<int>(all.size()), 1);
-  if (is_one_of(control, {"key ArrowUp", "pad up", "pad stick left up"}))
+  if (ready::is_one_of(control, ready::up))
     chosen_ = (chosen_ + count - 1) % count;
-  else if (is_one_of(control, {"key ArrowDown", "pad down", "pad stick left down"}))
+  else if (ready::is_one_of(control, ready::down))
     chosen_ = (chosen_ + 1) % count;
-  else if (is_one_of(control, {"key Enter", "key Space", "pad south", "touch tap"}))
+  else if (control != "pad start" && ready::is_one_of(control, ready::yes))
     waits_ = !all.empty();
-  else if (is_one_of(control, {"key Backspace", "pad north"}))
+  else if (control == "key Backspace" || control == "pad north")
     stage.forget_rebindings();
-  else if (is_one_of(control, {"key Escape", "pad east", "pad start"}))
+  else if (control == "pad start" || ready::is_one_of(control, ready::back))
     go_back(stage);
 }
 
@@ -106,7 +101,7 @@ std::string ControlsScene::told_of(const Controls& controls, const std::vector<R
 void ControlsScene::draw(Drawing& drawing) const {
   const Stage& stage = drawing.stage();
   const Vec2 size(drawing.canvas());
-  drawing.list().fill(drawing.layer(), {{0, 0}, size}, ground);
+  drawing.list().fill(drawing.layer(), {{0, 0}, size}, ready::ground);
   const std::vector<Rebinding> all = bindings_of(controls_of(stage));
   // As close as it takes to show all, down to lines that nearly touch; what does not fit is scrolled to.
   const float room = size.y - 3 * line;
@@ -121,15 +116,15 @@ void ControlsScene::draw(Drawing& drawing) const {
     const bool is_chosen = i == chosen_;
     const std::string name =
         many ? fmt::format("{} {}", binding.player, shown_name(binding)) : shown_name(binding);
-    drawing.text(name, {margin, y}, {.colour = is_chosen ? mark : ink});
+    drawing.text(name, {margin, y}, {.colour = is_chosen ? ready::mark : ready::ink});
     const float at = size.x * 0.3f;
     drawing.text(is_chosen && waits_ ? "press what is to do this"
                                      : fitted(binding.controls, stage.font("plain"), size.x - at - margin),
-                 {at, y}, {.colour = is_chosen ? mark : faint});
+                 {at, y}, {.colour = is_chosen ? ready::mark : ready::faint});
   }
-  drawing.text(told_of(controls_of(stage), all), {margin, size.y - 2 * line - 4}, {.colour = mark});
+  drawing.text(told_of(controls_of(stage), all), {margin, size.y - 2 * line - 4}, {.colour = ready::mark});
   drawing.text("Enter: another   Backspace: all as before   Escape: back", {margin, size.y - line},
-               {.colour = faint});
+               {.colour = ready::faint});
 }
 
 }  // namespace vole

@@ -3,6 +3,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <utility>
 
 #include "scene/cue_call.hpp"
 
@@ -39,7 +40,25 @@ void hear_told(Tick& tick) {
   tick.memory.told.clear();
 }
 
+namespace {
+
+void hear_answers(Tick& tick) {
+  const std::vector<SaveAnswer> answers = std::exchange(tick.world.answers, {});
+  for (const SaveAnswer& answer : answers)
+    for (std::size_t i = 0; i < tick.cues.saved().size(); ++i)
+      call_cue(
+          tick,
+          [&] {
+            return fmt::format("when \"{}\" was {}", answer.name,
+                               enum_names(answer.done)[static_cast<std::size_t>(answer.done)]);
+          },
+          [&] { tick.cues.saved()[i](tick.stage, answer); });
+}
+
+}  // namespace
+
 void run_timers(Tick& tick) {
+  if (!tick.world.answers.empty()) hear_answers(tick);
   tick.world.timers.pass(tick.world.random, tick.world.told);
   hear_told(tick);
   for (const Cues::Interval& interval : tick.cues.intervals())

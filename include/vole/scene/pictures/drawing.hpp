@@ -41,6 +41,8 @@ class Drawing {
   void frame(std::string_view sheet, std::string_view frame, Vec2 at, const PictureItem& style = {});
   // A box made of the sheet's frame with borders: see box.hpp.
   void box(std::string_view sheet, const Rect& box, const BoxStyle& style = {});
+  // The small picture of a save (Stage::saves), its top left here; nothing where there is none.
+  void saved_picture(std::string_view save, Vec2 at);
   // The sheet's first frame over the whole canvas, repeated from `at` or scaled to cover it.
   void repeated(std::string_view sheet, Vec2 at, Repeat repeat = Repeat::both);
   void covering(std::string_view sheet);
