@@ -3,8 +3,10 @@
 
 #include <filesystem>
 
+#include "../src/saves/folder_lock.hpp"
 #include "game_run.hpp"
 #include "vole/app/player_saves.hpp"
+#include "vole/base/files.hpp"
 
 namespace {
 
@@ -39,9 +41,15 @@ Leaves& leaves() {
 void save(benchmark::State& state) {
   for ([[maybe_unused]] auto round : state) leaves().write(leaves().outbox());
 }
+// As any program would: whole, flushed, in the place of the old ones.
 void same_bytes(benchmark::State& state) {
   const vole::Outbox out = leaves().outbox();
-  for ([[maybe_unused]] auto round : state) leaves().write(out);
+  const std::string file = leaves().folder + "/same.txt";
+  for ([[maybe_unused]] auto round : state) {
+    vole::write_whole(file + ".new", out.saves[0].holds);
+    vole::flush_file(file + ".new");
+    std::filesystem::rename(file + ".new", file);
+  }
   state.counters["bytes"] = static_cast<double>(out.saves[0].holds.size());
 }
 void load(benchmark::State& state) {

@@ -366,6 +366,21 @@ TEST_CASE("what is damaged, from the future, or has no place is told in one sent
     REQUIRE(heard.size() == 1);
     CHECK(heard[0].starts_with("one: \"one\" is not saved: it cannot be made: "));
   }
+  SECTION("a text that could not be read again") {
+    keeping.begin();
+    keeping.tick([](Stage& stage, Larder&) {
+      stage.value<Best>().names = {"\xff"};
+      stage.save("one", {.title = "\xc3"});
+      stage.save("two", {.title = std::string(199, 'a') + "\xc3\xa9 and more"});
+    });
+    keeping.tick();
+    CHECK(keeping.heard() == Names{"one: \"one\" is not saved: a text in it is not in UTF-8.", "two",
+                                   "best: \"best\" is not kept: a text in it is not in UTF-8."});
+    CHECK(keeping.slots()[0].title == std::string(199, 'a'));
+    keeping.begin();
+    CHECK(keeping.best() == Names{"Ada"});
+    CHECK(keeping.slots().size() == 2);
+  }
   SECTION("nowhere") {
     keeping.options.kept_in.clear();
     keeping.begin();

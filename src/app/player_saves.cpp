@@ -59,8 +59,13 @@ void PlayerSaves::begin() {
   if (!keeps_) return;
   for (const ValueTypes::One& one : game_.values().all())
     if (one.lasts == Lasts::between_runs) read_value(one.name);
-  list();
-  if (arrived_.slots.empty()) arrived_.lists = false;
+  for (SaveFolder::Listed& one : folder_.list(slot_file_begin)) {
+    count_ = std::max(count_, one.head.count);
+    slots_.push_back({one.name.substr(slot_file_begin.size()), std::move(one.head.title),
+                      std::move(one.head.time), std::move(one.problem), std::move(one.head.picture)});
+  }
+  arrived_.lists = !slots_.empty();
+  arrived_.slots = slots_;
 }
 
 void PlayerSaves::read_value(const std::string& name) {
@@ -76,14 +81,16 @@ void PlayerSaves::read_value(const std::string& name) {
   }
 }
 
-void PlayerSaves::list() {
+void PlayerSaves::know(SaveSlot slot) {
+  forget(slot.name);
+  slots_.insert(slots_.begin(), std::move(slot));
+  arrived_.slots = slots_;
+}
+
+void PlayerSaves::forget(const std::string& name) {
+  std::erase_if(slots_, [&](const SaveSlot& slot) { return slot.name == name; });
   arrived_.lists = true;
-  arrived_.slots.clear();
-  for (SaveFolder::Listed& one : folder_.list(slot_file_begin)) {
-    count_ = std::max(count_, one.head.count);
-    arrived_.slots.push_back({one.name.substr(slot_file_begin.size()), std::move(one.head.title),
-                              std::move(one.head.time), std::move(one.problem), std::move(one.head.picture)});
-  }
+  arrived_.slots = slots_;
 }
 
 void PlayerSaves::take(const Outbox& out, const std::function<const Image&()>& picture) {
@@ -105,11 +112,12 @@ void PlayerSaves::do_asked(const SaveAsked& asked, const std::function<const Ima
   try {
     if (!keeps_) throw Error(FilePosition{}, "nothing is kept in this run");
     if (done == Done::loaded) return load(asked.name);
-    if (done == Done::saved)
+    if (done == Done::saved) {
       save(asked, picture);
-    else
+    } else {
       folder_.remove(file_name(slot_file_begin, asked.name));
-    list();
+      forget(asked.name);
+    }
   } catch (const Error& error) {
     constexpr std::string_view words[] = {"saved", "loaded", "removed"};
     answer.problem = fmt::format("\"{}\" is not {}: {}.", asked.name, words[static_cast<std::size_t>(done)],
@@ -118,7 +126,7 @@ void PlayerSaves::do_asked(const SaveAsked& asked, const std::function<const Ima
   arrived_.answers.push_back(std::move(answer));
 }
 
-std::string PlayerSaves::text_of(const SaveHead* now, SaveHead head, const std::string& holds) {
+std::string PlayerSaves::text_of(const SaveHead* now, SaveHead& head, const std::string& holds) {
   // Another copy of the game may have saved meanwhile.
   if (now) count_ = std::max(count_, now->count);
   head.game = game_id_;
@@ -134,6 +142,7 @@ void PlayerSaves::save(const SaveAsked& asked, const std::function<const Image&(
   head.picture = to_base64(encode_png(small_picture(picture())));
   folder_.write(file_name(slot_file_begin, asked.name),
                 [&](const SaveHead* now) { return text_of(now, head, asked.holds); });
+  know({asked.name, head.title, head.time, {}, head.picture});
 }
 
 void PlayerSaves::load(const std::string& name) {
@@ -172,7 +181,8 @@ void PlayerSaves::write_value(const KeptValue& value) {
       }
       if (holds != value.holds) arrived_.values.push_back({value.name, game_.save_versions().now(), holds});
     }
-    return text_of(now, {}, holds);
+    SaveHead head;
+    return text_of(now, head, holds);
   });
 }
 

@@ -31,4 +31,17 @@ char32_t next_letter(std::string_view& text) {
   return letter < least[length] || surrogate || letter > 0x10ffff ? broken : letter;
 }
 
+bool is_utf8(std::string_view text) {
+  constexpr std::string_view written_mark = "\xef\xbf\xbd";  // U+FFFD itself
+  while (!text.empty()) {
+    if (static_cast<unsigned char>(text.front()) < 0x80) {
+      text.remove_prefix(1);
+      continue;
+    }
+    const bool is_mark = text.starts_with(written_mark);
+    if (next_letter(text) == U'\uFFFD' && !is_mark) return false;
+  }
+  return true;
+}
+
 }  // namespace vole

@@ -5,6 +5,7 @@
 #include "vole/base/error.hpp"
 #include "vole/base/hash.hpp"
 #include "vole/base/reading.hpp"
+#include "vole/base/utf8.hpp"
 #include "vole/base/writing.hpp"
 
 namespace vole {
@@ -64,8 +65,11 @@ SaveHead head_in(const TomlValue& toml, const FilePosition& where, std::string_v
 
 std::string save_text(const SaveHead& head, std::string_view holds) {
   std::string body = to_toml(head);
+  body.reserve(body.size() + holds.size() + 1);
   if (!holds.empty() && !holds.starts_with('\n')) body += '\n';
   body += holds;
+  // Better no save than one that cannot be read.
+  if (!is_utf8(body)) throw Error(FilePosition{}, "a text in it is not in UTF-8");
   return save_text_of_body(body);
 }
 

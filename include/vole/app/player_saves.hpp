@@ -37,14 +37,17 @@ class PlayerSaves {
   void load(const std::string& name);
   void read_value(const std::string& name);
   void write_value(const KeptValue& value);
-  void list();
-  std::string text_of(const SaveHead* now, SaveHead head, const std::string& holds);
+  // What was saved or removed, in what is known to be there: the files of others may be large.
+  void know(SaveSlot slot);
+  void forget(const std::string& name);
+  std::string text_of(const SaveHead* now, SaveHead& head, const std::string& holds);
 
   const SaveFolder folder_;
   const std::string game_id_;
   const Game& game_;
   const bool keeps_;
-  std::int64_t count_ = 0;  // of the newest
+  std::int64_t count_ = 0;       // of the newest
+  std::vector<SaveSlot> slots_;  // the newest first
   std::vector<KeptValue> unwritten_;
   Arrived arrived_;
 };

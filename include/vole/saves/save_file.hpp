@@ -52,7 +52,7 @@ struct SaveFile {
   std::string lines;  // the same as they are written
 };
 
-// `holds`: the lines of tables.
+// `holds`: the lines of tables. Throws Error for a text that is not in UTF-8.
 std::string save_text(const SaveHead& head, std::string_view holds);
 // With the mark and the sum put before everything else.
 std::string save_text_of_body(std::string_view body);
