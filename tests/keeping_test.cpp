@@ -346,6 +346,13 @@ TEST_CASE("what is damaged, from the future, or has no place is told in one sent
     CHECK(keeping.heard() == Names{"one: The save \"one\" cannot be used: a newer version of the game has "
                                    "written it: 2, and this one "
                                    "reads up to 1."});
+    // Nor does this one replace what the newer one has kept.
+    keeping.tick([](Stage& stage, Larder&) { stage.value<Best>().names = {"Old"}; });
+    CHECK(keeping.session->finish() == 0);
+    keeping.game = make_game();
+    keeping.game.saves_are(2);
+    keeping.begin();
+    CHECK(keeping.best() == Names{"Ada", "Bo"});
   }
   SECTION("no such field") {
     vole::SaveHead head;

@@ -11,7 +11,7 @@ class Hall : public vole::Scene {
   void enter(Stage& stage) override { stage.load_level("patch"); }
   void tick(Stage& stage) override {
     luck += static_cast<int>(stage.random().below(100));
-    if (stage.ticks() == leaves_at - 1) stage.leave_for("yard");
+    if (stage.ticks() == leaves_at - 1) opens ? stage.open("yard") : stage.leave_for("yard");
     if (const std::string now = std::exchange(wish, {}); now == "out of range")
       stage.get<vole::Pose>(vole::Entity{12345, 7});
     else if (now == "not standard")
@@ -21,6 +21,7 @@ class Hall : public vole::Scene {
   }
   int luck = 0;
   static inline std::int64_t leaves_at = 0;
+  static inline bool opens = false;
   static inline std::string wish;
   static inline bool asked = false;
 };
@@ -66,6 +67,7 @@ struct Live : TestSession {
     game.scene<Hall>("hall").scene<Yard>("yard").scene<Twice>("twice");
     Hall::wish.clear();
     Hall::leaves_at = 0;
+    Hall::opens = false;
   }
   // Replays the recording without a window; the exit code.
   int replay() {
@@ -120,6 +122,31 @@ TEST_CASE("a window that is closed while a scene loads leaves a recording that c
   CHECK(early.session->loading());
   CHECK(early.session->finish() == 0);
   CHECK(early.replay() == 0);
+}
+
+TEST_CASE("a scene that opens over another loads with a bar over what lies below, and is replayed") {
+  Live live;
+  live.options.record = live.folder.path("a.run");
+  Hall::leaves_at = 20;
+  Hall::opens = true;
+  live.start();
+  while (live.session->ticks() < 19) live.session->step();
+  const vole::Image before = live.session->draw(1);
+  for (int i = 0; i < 1000 && !live.session->loading(); ++i) live.session->step();
+  REQUIRE(live.session->loading());
+  // Of the picture below all is seen but for the bar.
+  const vole::Image meanwhile = live.session->draw(1);
+  int same = 0;
+  for (int y = 0; y < before.size().y; ++y)
+    for (int x = 0; x < before.size().x; ++x) same += before.at(x, y) == meanwhile.at(x, y) ? 1 : 0;
+  CHECK(same > 64 * 32 / 2);
+  CHECK(same < 64 * 32);
+  CHECK(live.session->ticks() == 20);
+  while (live.session->ticks() < 50) live.session->step();
+  CHECK(live.session->scene_name() == "yard");
+  CHECK(live.session->simulation().pile().size() == 2);
+  CHECK(live.session->finish() == 0);
+  CHECK(live.replay() == 0);
 }
 
 TEST_CASE("a scene's mistake that ends a run without a window leaves the recording up to it") {

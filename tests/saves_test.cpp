@@ -144,11 +144,19 @@ TEST_CASE("saves of another game, from the future, too large, or of no such name
   head.game = "plot";
   head.format = 2;
   CHECK_THAT(told(vole::save_text(head, "")), Catch::Contains("a newer version of the game has written it"));
+  // Neither is replaced: it may be the only one of another game, or of a newer one.
+  CHECK_THROWS_WITH(save_next(saves, "slot"), Catch::Contains("a newer version of the game has written it"));
+  head.game = "weir";
+  head.format = 1;
+  folder.write("slot.save", vole::save_text(head, ""));
+  CHECK_THROWS_WITH(save_next(saves, "slot"), Catch::Contains("is a save of the game \"weir\""));
   CHECK_THAT(told(std::string(100 << 20, 'x')), Catch::Contains("the most for a file of this type"));
   for (const char* name : {"", "Slot", "a/b", "../a", " a", "a.", "con.", "a\nb"})
     CHECK_THROWS_WITH(saves.read(name), Catch::Contains("is no name of a save"));
   CHECK_THROWS_WITH(SaveFolder("", "plot").write("slot", [](const SaveHead*) { return std::string(); }),
                     Catch::Contains("no place"));
+  save_next(saves, "slot");  // what is no save at all makes room
+  CHECK(coins_of(saves.read("slot")->save) == 1);
   folder.write("a file", "");
   CHECK_THROWS_AS(save_next(SaveFolder(folder.path("a file/kept"), "plot"), "slot"), vole::Error);
 }

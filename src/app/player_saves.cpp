@@ -167,6 +167,8 @@ void PlayerSaves::write_value(const KeptValue& value) {
   const ValueTypes::One& one = *value_named(game_, value.name);
   const std::string name = file_name(value_file_begin, value.name);
   folder_.write(name, [&](const SaveHead* now) {
+    if (now && now->version > game_.save_versions().now())
+      throw Error(FilePosition{}, "a newer version of the game has kept it");
     std::string holds = value.holds;
     if (one.join && now) {
       const std::shared_ptr<void> mine = one.type->make(), theirs = one.type->make();

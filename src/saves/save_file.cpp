@@ -84,6 +84,15 @@ std::string save_text_of_body(std::string_view body) {
   return text;
 }
 
+bool is_whole_save(std::string_view text) {
+  try {
+    body_of(text, FilePosition{});
+    return true;
+  } catch (const Error&) {
+    return false;
+  }
+}
+
 SaveHead read_save_head(std::string_view text, const std::string& file, std::string_view game) {
   const FilePosition where = FilePosition::whole_file(file);
   return head_in(parse_toml(lines_of_head(body_of(text, where)), file), where, game);

@@ -23,6 +23,14 @@ std::string sentence(const Error& error) {
   return problem.text;
 }
 
+bool holds_whole_save(const std::string& file) {
+  try {
+    return file_exists(file) && is_whole_save(read_text(file, SaveFile::most_bytes));
+  } catch (const Error&) {
+    return false;
+  }
+}
+
 void rename_file(const std::string& from, const std::string& to) {
   std::error_code failed;
   fs::rename(to_path(from), to_path(to), failed);
@@ -133,7 +141,8 @@ void SaveFolder::write(std::string_view name,
   try {
     now = newest<SaveHead>(name, read_save_head);
   } catch (const Error&) {
-    // What cannot be read is replaced.
+    // What is damaged is replaced. What is whole, but of another game or from the future, is not this game's to replace.
+    if (holds_whole_save(file)) throw;
   }
   const bool is_whole = now && now->second.empty() && file_exists(file);
   const std::string part = write_partial(folder_, make(now ? &now->first : nullptr), file, file);

@@ -22,6 +22,6 @@ fuzz() {
 fuzz picture outline toml sheet "named sheet" "lively sheet" font truetype "truetype text" &
 first_half=$!
 failed=0
-fuzz atlas tileset level kinds controls project recording save snapshot "written state" || failed=1
+fuzz atlas tileset level kinds controls project recording save snapshot "written state" "saved scenes" || failed=1
 wait $first_half || failed=1
 exit $failed

@@ -10,6 +10,7 @@
 #include "vole/base/toml_value.hpp"
 #include "vole/input/controls.hpp"
 #include "vole/level/kinds.hpp"
+#include "vole/vole.hpp"
 #include "vole/world/side_mover.hpp"
 #include "vole/world/sprite.hpp"
 
@@ -63,6 +64,16 @@ class Garden : public vole::Scene {
   std::vector<std::string> notes_{"one", "two"};
 };
 
+struct Purse {
+  int coins = 3;
+  std::vector<std::string> things{"twine"};
+};
+template <class V>
+void describe(V& v, Purse& purse) {
+  v.state("coins", purse.coins);
+  v.state("things", purse.things);
+}
+
 // One for the process: its files stay as they were when it began.
 struct Rig {
   vole::Game game{"game.toml"};
@@ -74,7 +85,8 @@ struct Rig {
       : catalog(folder),
         kinds(vole::read_kinds(folder)),
         controls(std::make_shared<const vole::Controls>(vole::read_controls(folder + "/controls.toml"))) {
-    game.scene<Garden>("garden");
+    game.scene<Garden>("garden").value<Purse>("purse").value<vole::HighScores>("best",
+                                                                               vole::join_high_scores);
   }
   vole::Simulation fresh() {
     return {game, vole::SimulationSetting{catalog, kinds, controls, {64, 32}, 60}, 5};
@@ -112,6 +124,8 @@ void write_state_samples(const std::string& folder) {
   vole::write_whole(folder + "/a.snapshot",
                     {reinterpret_cast<const char*>(snapshot.bytes.data()), snapshot.bytes.size()});
   vole::write_whole(folder + "/a.state.toml", simulation.to_toml());
+  simulation.stage().save("one", {.scenes = true});
+  vole::write_whole(folder + "/a.saved.toml", simulation.take_outbox().saves[0].holds);
 }
 
 void load_snapshot(std::string_view bytes) {
@@ -124,4 +138,18 @@ void load_written_state(std::string_view bytes) {
   vole::Simulation simulation = rig->fresh();
   simulation.restore_toml(vole::parse_toml(bytes, "a.state.toml"));
   play_and_draw(simulation);
+}
+
+void load_saved(std::string_view bytes) {
+  vole::Simulation simulation = rig->fresh();
+  simulation.ask_for("garden");
+  simulation.make_change();
+  vole::Arrived arrived;
+  const vole::ArrivedSave saved{"one", 1, std::string(bytes)};
+  arrived.values = {{"best", 1, saved.holds}};
+  arrived.saved = saved;
+  // What is wrong with it is told, and thrown here for whoever counts what was refused.
+  const std::vector<vole::Problem> unheard = simulation.arrive(arrived);
+  play_and_draw(simulation);
+  if (!unheard.empty()) throw vole::Error(unheard);
 }

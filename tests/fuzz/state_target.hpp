@@ -8,3 +8,5 @@
 void write_state_samples(const std::string& folder);
 void load_snapshot(std::string_view bytes);
 void load_written_state(std::string_view bytes);
+// As what a save holds, which arrives.
+void load_saved(std::string_view bytes);

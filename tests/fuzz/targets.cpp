@@ -296,7 +296,8 @@ const std::vector<FuzzTarget>& fuzz_targets() {
       {"recording", "a.run", load_recording},
       {"save", "a.save-body", load_save},
       {"snapshot", "a.snapshot", load_snapshot},
-      {"written state", "a.state.toml", load_written_state}};
+      {"written state", "a.state.toml", load_written_state},
+      {"saved scenes", "a.saved.toml", load_saved}};
   return targets;
 }
 

@@ -9,6 +9,7 @@ import urllib.request
 
 # The protocol's names of keys that have no letter; RETURN is the code "Enter".
 RETURN, LEFT, RIGHT, UP, SPACE = "\ue006", "\ue012", "\ue014", "\ue013", " "
+ESCAPE, F1 = "\ue00c", "\ue031"
 
 
 def free_port():

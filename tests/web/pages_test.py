@@ -14,7 +14,7 @@ import os
 
 sys.path.insert(0, os.path.dirname(os.path.abspath(__file__)))
 sys.path.insert(0, os.path.dirname(os.path.dirname(os.path.abspath(__file__))))
-from browser import RETURN, RIGHT, SPACE, Browser  # noqa: E402
+from browser import ESCAPE, F1, RETURN, RIGHT, SPACE, Browser  # noqa: E402
 from pictures import cut_canvas, differing_pixels, enlarge, size_of  # noqa: E402
 
 TOOL, NATIVE, ALLOTMENT, ALLOTMENT_JS, NEW_GAME, NEW_GAME_JS, WORK = sys.argv[1:8]
@@ -112,6 +112,29 @@ class Pages(unittest.TestCase):
             self.assertIn("as recorded", said)
             checksum = re.search("checksum ([0-9a-f]+)", browser.printed())[1]
             self.assertIn(checksum, said)
+            self.assertEqual(browser.complaints(), [])
+
+    def test_settings_and_saves_are_there_when_the_page_is_loaded_again(self):
+        with Served(ALLOTMENT, ALLOTMENT_JS, "kept") as game, Browser() as browser:
+            browser.open(game.address)
+            time.sleep(1.5)
+            browser.hold(F1, 0.2)
+            time.sleep(0.5)
+            browser.hold(RETURN, 0.2)  # the first switch
+            browser.hold(ESCAPE, 0.2)
+            browser.hold(RETURN, 0.2)
+            time.sleep(1.5)
+            browser.hold(ESCAPE, 0.2)  # the pause saves
+            time.sleep(2.5)
+            self.assertIn("counters = false", browser.script("return localStorage.getItem('allotment/value wishes.save')"))
+            self.assertIn("[[scenes]]", browser.script("return localStorage.getItem('allotment/slot garden.save')"))
+            browser.open(game.address + "?record=played.run")
+            time.sleep(1.5)
+            browser.script("module.ccall('vole_close', null, [], [])")
+            browser.wait_for(("ended", "failed"))
+            recording = browser.file("played.run").decode()
+            self.assertIn("counters = false", recording)
+            self.assertIn("The beds", recording)
             self.assertEqual(browser.complaints(), [])
 
     def test_fingers_play_where_there_are_no_keys(self):

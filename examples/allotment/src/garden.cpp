@@ -74,7 +74,10 @@ void Garden::scrape(vole::Stage& stage) {
 }
 
 void Garden::tick(vole::Stage& stage) {
-  if (stage.input().pressed("pause")) stage.open<Pause>();
+  if (stage.input().pressed("pause")) {
+    stage.save("garden", {.title = "The " + stage.level().name(), .scenes = true});
+    stage.open<Pause>();
+  }
   forager_.tick(stage);
   if (stage.frozen()) return;
   fly(stage);

@@ -16,6 +16,7 @@ void Title::enter(vole::Stage& stage) {
 }
 
 void Title::tick(vole::Stage& stage) {
+  if (stage.input().pressed("dig") && !stage.saves().empty()) stage.load(stage.saves().front().name);
   if (stage.input().pressed("settings")) stage.open("settings");
   if (stage.input().pressed("start")) stage.leave_for<Garden>().with(vole::fade(0.6f, night_blue));
 }
@@ -30,6 +31,11 @@ void Title::draw(vole::Drawing& drawing) const {
                 .shadow_by = {2, 3}});
   drawing.text("letters", "Gather the bulbs before the frost", middle + vole::Vec2{0, 26},
                {.anchor = vole::Anchor::centre, .colour = straw});
+  if (const auto& saves = drawing.stage().saves(); !saves.empty()) {
+    const vole::Vec2 corner{8, static_cast<float>(drawing.canvas().y) - 62};
+    drawing.saved_picture(saves.front().name, corner);
+    drawing.text("letters", "Down: go on", corner - vole::Vec2{0, 12});
+  }
   const bool shown = drawing.stage().ticks() / 40 % 2 == 0;
   if (!shown) return;
   constexpr vole::ColourRun runs[] = {{0, cream}, {6, gold}};

@@ -26,7 +26,7 @@ class TomlText {
   enum class Layout : std::uint8_t { lines, one_line };
   explicit TomlText(Layout layout = Layout::lines) : layout_(layout) {}
 
-  void add_key(std::string_view key) { text_ += toml_key(key); }
+  void add_key(std::string_view key);
   void add(bool value);
   void add(std::int64_t value);
   void add(double value);

@@ -59,6 +59,8 @@ std::string save_text_of_body(std::string_view body);
 // Throws Error with the file's name and one sentence: for what is no save, is cut short or damaged, is of another game or format, or is too
 // large. `game` empty: of any game.
 SaveFile read_save(std::string_view text, const std::string& file, std::string_view game);
+// Whether it is a save, of any game and format, and its sum is right.
+bool is_whole_save(std::string_view text);
 // The head alone, with the sum checked: what a list of saves shows.
 SaveHead read_save_head(std::string_view text, const std::string& file, std::string_view game);
 

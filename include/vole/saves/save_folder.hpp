@@ -38,7 +38,8 @@ class SaveFolder {
   };
   // None: there is no save of this name. Throws Error, in one sentence, where there is one and it cannot be read.
   std::optional<Read> read(std::string_view name) const;
-  // The text of a save, which `make` makes knowing the head of the one that is there, if any. Throws Error.
+  // The text of a save, which `make` makes knowing the head of the one that is there, if any. Throws Error, also where a save of another game
+  // or of a newer format is in its place.
   void write(std::string_view name, const std::function<std::string(const SaveHead* now)>& make) const;
   // With the one before it. Throws Error.
   void remove(std::string_view name) const;

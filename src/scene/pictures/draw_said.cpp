@@ -14,7 +14,7 @@ namespace vole {
 namespace {
 
 constexpr Colour paper{0x1d, 0x1a, 0x16, 0xd8}, ink{0xf2, 0xe6, 0xc8, 0xff};
-constexpr int rim = 3, gap = 4;
+constexpr int said_rim = 3, said_gap = 4;
 
 // Its upper edge, as it is drawn.
 float height_of(const Sprite* sprite, int ticks_per_second) {
@@ -31,20 +31,20 @@ void draw_said(DrawList& list, LayerId layer, const World& world, float share, i
   const Vec2 canvas(list.canvas());
   visit_said(world, ticks_per_second, [&](const Said& said) {
     // As large as all of it will be, so that it does not grow with each letter.
-    const int widest = std::max(list.canvas().x * 2 / 3 - 2 * rim, 16);
-    const Vec2 size = Vec2(measure_text(font, said.all, widest)) + Vec2(2 * rim);
-    Vec2 at{(canvas.x - size.x) / 2, canvas.y - size.y - gap};
+    const int widest = std::max(list.canvas().x * 2 / 3 - 2 * said_rim, 16);
+    const Vec2 size = Vec2(measure_text(font, said.all, widest)) + Vec2(2 * said_rim);
+    Vec2 at{(canvas.x - size.x) / 2, canvas.y - size.y - said_gap};
     if (said.by && world.entities.has<Pose>(said.by)) {
       const Vec2 feet =
           world.camera.to_canvas(placement(world, said.by, share, Tracks::left_out, ticks_per_second).at);
       const float height = height_of(world.entities.find<Sprite>(said.by), ticks_per_second);
-      at = {feet.x - size.x / 2, feet.y - height - size.y - gap};
+      at = {feet.x - size.x / 2, feet.y - height - size.y - said_gap};
     }
     at = {std::clamp(at.x, 0.0f, std::max(canvas.x - size.x, 0.0f)),
           std::clamp(at.y, 0.0f, std::max(canvas.y - size.y, 0.0f))};
     at = {std::floor(at.x), std::floor(at.y)};
     list.fill(layer, {at, size}, paper);
-    draw_text(list, layer, font, said.text, at + Vec2(rim), {.colour = ink, .width = widest});
+    draw_text(list, layer, font, said.text, at + Vec2(said_rim), {.colour = ink, .width = widest});
   });
 }
 

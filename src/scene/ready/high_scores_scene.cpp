@@ -13,13 +13,13 @@ namespace vole {
 namespace {
 
 // What a letter may be, in the order of up and down.
-constexpr std::string_view letters = "ABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789-. ";
+constexpr std::string_view spelled = "ABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789-. ";
 
 char turned(char letter, int by) {
-  const std::size_t at = letters.find(letter);
-  const auto count = static_cast<int>(letters.size());
+  const std::size_t at = spelled.find(letter);
+  const auto count = static_cast<int>(spelled.size());
   const int from = at == std::string_view::npos ? 0 : static_cast<int>(at);
-  return letters[static_cast<std::size_t>((from + by + count) % count)];
+  return spelled[static_cast<std::size_t>((from + by + count) % count)];
 }
 
 // The letter that a control types: "letter Q", "key KeyQ", "key Digit4".

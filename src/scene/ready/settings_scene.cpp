@@ -12,7 +12,7 @@
 namespace vole {
 namespace {
 
-constexpr float line_step = 14;
+constexpr float row_step = 14;
 
 std::string text_of(const DescribedField& field, const void* settings) {
   if (field.type == &field_type<bool>()) return *static_cast<const bool*>(field.in(settings)) ? "on" : "off";
@@ -87,10 +87,10 @@ void SettingsScene::tick(Stage& stage) {
 }
 
 // `by` 0: by a button that says yes.
-void SettingsScene::choose(Stage& stage, int line, int by) {
+void SettingsScene::choose(Stage& stage, int row, int by) {
   const SettingsFor& given = stage.argument<SettingsFor>();
   const std::vector<DescribedField>& fields = type().table(settings(stage)).fields();
-  const auto index = static_cast<std::size_t>(line);
+  const auto index = static_cast<std::size_t>(row);
   if (index < fields.size()) return turn(fields[index], settings(stage), by == 0 ? 1 : by);
   if (by != 0) return;
   if (index == fields.size() && !given.keys.empty())
@@ -107,12 +107,12 @@ void SettingsScene::draw(Drawing& drawing) const {
   const std::vector<DescribedField>& fields = type().table(settings(stage)).fields();
   const Vec2 size(drawing.canvas());
   const int count = lines(stage);
-  const int shown = std::max(static_cast<int>((size.y - 50) / line_step), 1);
+  const int shown = std::max(static_cast<int>((size.y - 50) / row_step), 1);
   const int first = std::clamp(chosen_ - shown / 2, 0, std::max(count - shown, 0));
   drawing.text(given.title, {size.x / 2, 10}, {.anchor = Anchor::top, .colour = ready::ink});
   for (int i = first; i < std::min(first + shown, count); ++i) {
     const auto index = static_cast<std::size_t>(i);
-    const float y = 32 + line_step * static_cast<float>(i - first);
+    const float y = 32 + row_step * static_cast<float>(i - first);
     const Colour colour = i == chosen_ ? ready::mark : ready::ink;
     const bool is_field = index < fields.size();
     const std::string name = is_field                                        ? name_of(fields[index])

@@ -45,7 +45,7 @@ class SettingsScene : public Scene {
 
  private:
   int lines(const Stage& stage) const;
-  void choose(Stage& stage, int line, int by);
+  void choose(Stage& stage, int row, int by);
 
   int chosen_ = 0;
 
