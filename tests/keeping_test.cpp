@@ -103,56 +103,85 @@ struct Keeping : TestSession {
 
 using Names = std::vector<std::string>;
 
+constexpr int deeds_in_program = 60;
+
+// What a random program does in a tick.
+struct Deed {
+  enum What : std::uint32_t { saves_values, saves_all, loads, loads_too, removes, nothing, count };
+
+  explicit Deed(vole::Random& chance)
+      : name(std::string("slot ") + "abc"[chance.below(3)]),
+        what(static_cast<What>(chance.below(count))),
+        earned(static_cast<int>(chance.below(5))),
+        filled(static_cast<int>(chance.below(3))) {}
+
+  void operator()(Stage& stage, Larder& larder) const {
+    stage.value<Purse>().coins += earned;
+    larder.jars += filled;
+    if (what <= saves_all) stage.save(name, {.title = name, .scenes = what == saves_all});
+    if (what == loads || what == loads_too) stage.load(name);
+    if (what == removes) stage.remove_save(name);
+  }
+
+  std::string name;
+  What what;
+  int earned, filled;
+};
+
+// What a player would say is there.
+struct SavedModel {
+  struct Saved {
+    int coins = 0;
+    std::optional<int> jars;
+  };
+  std::map<std::string, Saved> saved;
+  int coins = 0, jars = 0;
+
+  // Returns what the game hears of it.
+  std::string answer(const Deed& deed) {
+    coins += deed.earned;
+    jars += deed.filled;
+    if (deed.what == Deed::nothing) return {};
+    if (deed.what <= Deed::saves_all)
+      saved[deed.name] = {coins, deed.what == Deed::saves_all ? std::optional(jars) : std::nullopt};
+    if (deed.what == Deed::removes) saved.erase(deed.name);
+    if (deed.what != Deed::loads && deed.what != Deed::loads_too) return deed.name;
+    const auto found = saved.find(deed.name);
+    if (found == saved.end())
+      return deed.name + ": \"" + deed.name + "\" is not loaded: there is no such save.";
+    coins = found->second.coins;
+    jars = found->second.jars.value_or(jars);
+    return deed.name;
+  }
+};
+
 }  // namespace
 
 TEST_CASE(
     "random programs of saving, loading and removing agree with a plain model, and are replayed without "
     "files") {
   Keeping keeping;
-  struct Saved {
-    int coins = 0;
-    std::optional<int> jars;
-  };
   for (int run = 0; run < cases(12, 3); ++run) {
     CAPTURE(run);
-    vole::Random chance(static_cast<std::uint64_t>(run) + 40);
+    const auto seed = static_cast<std::uint64_t>(run) + 40;
     keeping.options.kept_in = keeping.folder.path("kept" + std::to_string(run));
     keeping.options.record = keeping.folder.path("run" + std::to_string(run) + ".run");
     keeping.options.replay.clear();
     keeping.begin();
-    std::map<std::string, Saved> model;
-    Saved now{0, 0};
-    for (int tick = 0; tick < 60; ++tick) {
-      CAPTURE(tick);
-      const std::string name = std::string("slot ") + "abc"[chance.below(3)];
-      const std::uint32_t what = chance.below(6);
-      const int earned = static_cast<int>(chance.below(5)), filled = static_cast<int>(chance.below(3));
-      bool fails = false;
-      keeping.tick([&](Stage& stage, Larder& larder) {
-        stage.value<Purse>().coins += earned;
-        larder.jars += filled;
-        if (what == 0 || what == 1) stage.save(name, {.title = name, .scenes = what == 1});
-        if (what == 2 || what == 3) stage.load(name);
-        if (what == 4) stage.remove_save(name);
-      });
-      now.coins += earned;
-      *now.jars += filled;
-      if (what <= 1) model[name] = {now.coins, what == 1 ? now.jars : std::nullopt};
-      if (what == 2 || what == 3) {
-        fails = model.count(name) == 0;
-        if (!fails) now = {model[name].coins, model[name].jars ? model[name].jars : now.jars};
-      }
-      if (what == 4) model.erase(name);
+    vole::Random chance(seed);
+    SavedModel model;
+    for (int i = 0; i < deeds_in_program; ++i) {
+      const Deed deed(chance);
+      CAPTURE(i, deed.name, deed.what);
+      keeping.tick(deed);
+      const std::string answer = model.answer(deed);
       // What comes of it is there in the next tick.
       int jars = 0;
       keeping.tick([&](Stage&, Larder& larder) { jars = larder.jars; });
-      const Names heard = keeping.heard();
-      REQUIRE(heard.size() == (what < 5 ? 1 : 0));
-      if (fails) REQUIRE(heard[0] == name + ": \"" + name + "\" is not loaded: there is no such save.");
-      if (what < 5 && !fails) REQUIRE(heard[0] == name);
-      REQUIRE(keeping.coins() == now.coins);
-      REQUIRE(jars == *now.jars);
-      REQUIRE(keeping.slots().size() == model.size());
+      REQUIRE(keeping.heard() == (answer.empty() ? Names{} : Names{answer}));
+      REQUIRE(keeping.coins() == model.coins);
+      REQUIRE(jars == model.jars);
+      REQUIRE(keeping.slots().size() == model.saved.size());
     }
     REQUIRE(keeping.session->finish() == 0);
     const std::uint64_t end = keeping.session->checksum();
@@ -161,18 +190,9 @@ TEST_CASE(
     keeping.options.replay = std::exchange(keeping.options.record, "");
     keeping.options.kept_in.clear();
     keeping.begin();
-    chance = vole::Random(static_cast<std::uint64_t>(run) + 40);
-    for (int tick = 0; tick < 60; ++tick) {
-      const std::string name = std::string("slot ") + "abc"[chance.below(3)];
-      const std::uint32_t what = chance.below(6);
-      const int earned = static_cast<int>(chance.below(5)), filled = static_cast<int>(chance.below(3));
-      keeping.tick([&](Stage& stage, Larder& larder) {
-        stage.value<Purse>().coins += earned;
-        larder.jars += filled;
-        if (what == 0 || what == 1) stage.save(name, {.title = name, .scenes = what == 1});
-        if (what == 2 || what == 3) stage.load(name);
-        if (what == 4) stage.remove_save(name);
-      });
+    chance = vole::Random(seed);
+    for (int i = 0; i < deeds_in_program; ++i) {
+      keeping.tick(Deed(chance));
       keeping.tick();
     }
     REQUIRE(keeping.session->finish() == 0);
@@ -372,6 +392,22 @@ TEST_CASE("what is damaged, from the future, or has no place is told in one sent
     const Names heard = keeping.heard();
     REQUIRE(heard.size() == 1);
     CHECK(heard[0].starts_with("one: \"one\" is not saved: it cannot be made: "));
+  }
+  SECTION("a folder in which nothing can be written") {
+    // Whoever runs this may be allowed to write anywhere: so there is a folder where each file would be.
+    for (const char* const taken : {"kept/.lock", "kept/slot two.save"}) {
+      CAPTURE(taken);
+      std::filesystem::remove_all(keeping.folder.path("kept"));
+      std::filesystem::create_directories(keeping.folder.path(taken));
+      keeping.begin();
+      keeping.tick([](Stage& stage, Larder&) { stage.save("two"); });
+      keeping.tick();
+      const Names heard = keeping.heard();
+      REQUIRE(heard.size() == 1);
+      CHECK(heard[0].starts_with("two: \"two\" is not saved: it cannot be written: "));
+      // No part of it lies about.
+      for (const std::string& left : vole::list_files(keeping.folder.path("kept"))) CHECK(left == "");
+    }
   }
   SECTION("a text that could not be read again") {
     keeping.begin();

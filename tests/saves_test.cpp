@@ -161,6 +161,20 @@ TEST_CASE("saves of another game, from the future, too large, or of no such name
   CHECK_THROWS_AS(save_next(SaveFolder(folder.path("a file/kept"), "plot"), "slot"), vole::Error);
 }
 
+TEST_CASE("a save of the first format is read as long as there are games") {
+  // Its sum was counted by another program: FNV-1a of 64 bits, over the length as eight bytes and then the bytes.
+  const std::string kept =
+      "# A save of a game made with Vole. A change by hand makes it useless.\n"
+      "sum = \"578363d91ad0603d\"\n"
+      "format = 1\ngame = \"plot\"\nversion = 1\ntitle = \"The beds\"\ntime = \"2026-12-02 10:31\"\n"
+      "count = 17\npicture = \"\"\n\n[values.purse]\ncoins = 12\n";
+  const vole::SaveFile save = vole::read_save(kept, "slot.save", "plot");
+  CHECK(save.head.title == "The beds");
+  CHECK(save.head.count == 17);
+  CHECK(save.lines == "[values.purse]\ncoins = 12\n");
+  CHECK(coins_of(save) == 12);
+}
+
 TEST_CASE("killed at any moment of saving, what was confirmed is there") {
   TempFolder folder;
   vole::Random chance(9);
