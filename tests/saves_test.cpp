@@ -161,6 +161,23 @@ TEST_CASE("saves of another game, from the future, too large, or of no such name
   CHECK_THROWS_AS(save_next(SaveFolder(folder.path("a file/kept"), "plot"), "slot"), vole::Error);
 }
 
+TEST_CASE("what is confirmed can be read: a large save is, and what is larger than any is not written") {
+  TempFolder folder;
+  const SaveFolder saves(folder.path(), "plot");
+  const auto list_of = [](int count) {
+    std::string text = "list = [0";
+    for (int i = 1; i < count; ++i) text += ",0";
+    return text + "]\n";
+  };
+  save_next(saves, "slot", list_of(600'000));
+  CHECK(saves.read("slot")->save.holds.find("values")->find("purse")->find("list")->items.size() == 600'000);
+  CHECK_THROWS_WITH(save_next(saves, "slot", list_of(2'000'001)),
+                    Catch::Contains("more than 2000000 values"));
+  CHECK_THROWS_WITH(save_next(saves, "slot", "text = \"" + std::string(64 << 20, 'a') + "\"\n"),
+                    Catch::Contains("it would be larger than 67108864 bytes"));
+  CHECK(coins_of(saves.read("slot")->save) == 1);
+}
+
 TEST_CASE("a save of the first format is read as long as there are games") {
   // Its sum was counted by another program: FNV-1a of 64 bits, over the length as eight bytes and then the bytes.
   const std::string kept =

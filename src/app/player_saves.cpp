@@ -31,7 +31,9 @@ std::string time_now() {
 // What is said of a file goes on in the same sentence.
 std::string reason(const Error& error) {
   const Problem& problem = error.problems().front();
-  return (problem.where.file ? "it " : "") + problem.text;
+  const bool goes_on = problem.text.starts_with("is ") || problem.text.starts_with("cannot ") ||
+                       problem.text.starts_with("has ");
+  return (goes_on ? "it " : "") + problem.text;
 }
 
 const ValueTypes::One* value_named(const Game& game, const std::string& name) {

@@ -7,6 +7,7 @@
 #include "vole/app/simulation.hpp"
 #include "vole/base/names.hpp"
 #include "vole/base/reading.hpp"
+#include "vole/saves/save_file.hpp"
 
 namespace vole {
 namespace {
@@ -34,7 +35,7 @@ void describe(V& v, SavedState& state) {
 }
 
 SavedKeys keys_in(const ArrivedSave& saved, const SaveVersions& versions) {
-  TomlValue holds = parse_toml(saved.holds, saved.name);
+  TomlValue holds = parse_toml(saved.holds, saved.name, SaveFile::most_values);
   versions.bring_up(holds, saved.version);
   SavedKeys keys;
   Report report;
@@ -70,9 +71,9 @@ Outbox Simulation::take_outbox() {
     if (asked.does != SaveAsked::Does::saves) continue;
     for (std::size_t i = 0; i < types.size(); ++i)
       if (types[i].lasts == Lasts::run) asked.holds += values_.to_toml(i);
-    if (asked.as.scenes)
-      asked.holds +=
-          fmt::format("\n[state]\nformat = {}\n{}{}", state_format, pile_.transition_toml(), pile_.to_toml());
+    if (!asked.as.scenes) continue;
+    asked.holds += fmt::format("\n[state]\nformat = {}\n{}", state_format, pile_.transition_toml());
+    asked.holds += pile_.to_toml();
   }
   for (std::size_t i = 0; i < types.size(); ++i) {
     if (types[i].lasts != Lasts::between_runs) continue;

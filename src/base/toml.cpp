@@ -124,9 +124,9 @@ std::string_view bare_word(std::string_view text, const FilePosition& where) {
 
 }  // namespace
 
-TomlValue parse_toml(std::string_view text, std::string_view file) {
+TomlValue parse_toml(std::string_view text, std::string_view file, int most_values) {
   const Converter converter(file);
-  check_toml_limits(text, converter.file());
+  check_toml_limits(text, converter.file(), most_values);
   try {
     const toml::table table = toml::parse(text);
     TomlValue root = converter.convert(table);

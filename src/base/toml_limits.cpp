@@ -9,8 +9,8 @@ namespace {
 // TOML: what is no TOML at all is for the parser to report.
 class LimitCheck {
  public:
-  LimitCheck(std::string_view text, const std::shared_ptr<const std::string>& file)
-      : text_(text), file_(file) {}
+  LimitCheck(std::string_view text, const std::shared_ptr<const std::string>& file, int most_values)
+      : text_(text), file_(file), most_values_(most_values) {}
 
   void run() {
     while (at_ < text_.size()) {
@@ -60,7 +60,7 @@ class LimitCheck {
   }
 
   void count_value() {
-    if (++values_ > most_toml_values) fail(fmt::format("more than {} values in one file", most_toml_values));
+    if (++values_ > most_values_) fail(fmt::format("more than {} values in one file", most_values_));
   }
 
   // From a quote to behind the one that closes it; three of them enclose several lines.
@@ -94,6 +94,7 @@ class LimitCheck {
 
   std::string_view text_;
   const std::shared_ptr<const std::string>& file_;
+  int most_values_;
   std::size_t at_ = 0;
   std::size_t line_start_ = 0;
   int line_ = 1;
@@ -104,8 +105,9 @@ class LimitCheck {
 
 }  // namespace
 
-void check_toml_limits(std::string_view text, const std::shared_ptr<const std::string>& file) {
-  LimitCheck(text, file).run();
+void check_toml_limits(std::string_view text, const std::shared_ptr<const std::string>& file,
+                       int most_values) {
+  LimitCheck(text, file, most_values).run();
 }
 
 }  // namespace vole

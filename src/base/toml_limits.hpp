@@ -10,9 +10,8 @@ namespace vole {
 
 inline constexpr int most_toml_nesting = 32;      // lists and inline tables within each other
 inline constexpr int most_toml_key_parts = 32;    // of a dotted key, as in [a.b.c]
-inline constexpr int most_toml_values = 500'000;  // tables that a dotted key makes among them
 
-// Throws Error at the first place that is beyond a limit.
-void check_toml_limits(std::string_view text, const std::shared_ptr<const std::string>& file);
+// Throws Error at the first place that is beyond a limit. Tables that a dotted key makes, and points of numbers, are among the values.
+void check_toml_limits(std::string_view text, const std::shared_ptr<const std::string>& file, int most_values);
 
 }  // namespace vole

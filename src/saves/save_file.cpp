@@ -2,6 +2,7 @@
 
 #include <fmt/core.h>
 
+#include "base/toml_limits.hpp"
 #include "vole/base/error.hpp"
 #include "vole/base/hash.hpp"
 #include "vole/base/reading.hpp"
@@ -15,6 +16,7 @@ constexpr std::string_view first_line =
     "# A save of a game made with Vole. A change by hand makes it useless.\n";
 constexpr std::string_view before_sum = "sum = \"", after_sum = "\"\n";
 constexpr std::size_t sum_digits = 16;
+constexpr std::size_t longest_beginning = 1000;  // of a file, before what the sum is of
 
 std::string sum_of(std::string_view body) {
   Hash hash;
@@ -70,6 +72,9 @@ std::string save_text(const SaveHead& head, std::string_view holds) {
   body += holds;
   // Better no save than one that cannot be read.
   if (!is_utf8(body)) throw Error(FilePosition{}, "a text in it is not in UTF-8");
+  if (body.size() > SaveFile::most_bytes - longest_beginning)
+    throw Error(FilePosition{}, fmt::format("it would be larger than {} bytes", SaveFile::most_bytes));
+  check_toml_limits(body, FilePosition::whole_file("the save").file, SaveFile::most_values);
   return save_text_of_body(body);
 }
 
@@ -104,7 +109,7 @@ SaveFile read_save(std::string_view text, const std::string& file, std::string_v
   const std::size_t lines = lines_of_head(body).size();
   SaveFile save;
   save.head = head_in(parse_toml(body.substr(0, lines), file), where, game);
-  save.holds = parse_toml(body.substr(lines), file);
+  save.holds = parse_toml(body.substr(lines), file, SaveFile::most_values);
   save.lines = body.substr(lines);
   return save;
 }

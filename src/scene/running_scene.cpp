@@ -201,8 +201,9 @@ std::string RunningScene::to_toml(std::string_view within) const {
     text += fmt::format("asks = {}\n", described_type<SceneChange>().to_inline_toml(&*stage_.change_));
     text += handed_to_toml("asks_with", stage_.change_->handed);
   }
-  return fmt::format("{}\n[{}scene_state]\n{}\n{}", text, within,
-                     type_.described->to_toml(type_.members(*scene_)), world_.to_toml(within));
+  text += fmt::format("\n[{}scene_state]\n{}\n", within, type_.described->to_toml(type_.members(*scene_)));
+  text += world_.to_toml(within);
+  return text;
 }
 
 void RunningScene::from_toml(const TomlValue& toml, Report& report) {

@@ -96,7 +96,8 @@ std::string ScenePile::to_toml() const {
   std::string text;
   for (const Piled& piled : scenes_) {
     const PiledHead head{{piled.running->type().name, {}}, piled.role, piled.seen};
-    text += fmt::format("\n[[scenes]]\n{}{}", vole::to_toml(head), piled.running->to_toml("scenes."));
+    text += "\n[[scenes]]\n" + vole::to_toml(head);
+    text += piled.running->to_toml("scenes.");
   }
   return text;
 }

@@ -174,9 +174,14 @@ std::string Entities::to_toml(std::string_view within) const {
   for (std::uint32_t index = 0; index < generations_.size(); ++index) {
     if (generations_[index] % 2 == 0) continue;
     text += fmt::format("\n[[{}entities.things]]\nindex = {}\n", within, index);
-    for (const ComponentTypes::Type& type : types_.all())
-      if (const detail::Pool& pool = pools_[type.number]; pool.has(index))
-        text += fmt::format("{} = {}\n", type.name, pool.to_inline_toml(index));
+    for (const ComponentTypes::Type& type : types_.all()) {
+      const detail::Pool& pool = pools_[type.number];
+      if (!pool.has(index)) continue;
+      text += type.name;
+      text += " = ";
+      text += pool.to_inline_toml(index);
+      text += '\n';
+    }
   }
   return text;
 }

@@ -37,10 +37,13 @@ void World::read(StateReader& in) {
 }
 
 std::string World::to_toml(std::string_view within) const {
-  std::string text = fmt::format("[{}world]\n{}\n{}", within, vole::to_toml(*this), entities.to_toml(within));
-  for (const std::unique_ptr<LeftLevel>& each : left)
-    text += fmt::format("\n[[{}left]]\n{}\n{}", within, vole::to_toml(*each),
-                        each->things.to_toml(fmt::format("{}left.", within)));
+  // Texts may be long: they are added, and not formatted anew.
+  std::string text = fmt::format("[{}world]\n{}\n", within, vole::to_toml(*this));
+  text += entities.to_toml(within);
+  for (const std::unique_ptr<LeftLevel>& each : left) {
+    text += fmt::format("\n[[{}left]]\n{}\n", within, vole::to_toml(*each));
+    text += each->things.to_toml(fmt::format("{}left.", within));
+  }
   return text;
 }
 

@@ -60,8 +60,9 @@ std::string to_text(const TomlValue& toml);
 std::string to_toml(const TomlValue& toml);
 
 // Reads TOML 1.0. `file` is the name that messages give. Throws Error at the place of a syntax error.
-// At most 32 lists and inline tables lie within each other, a key has at most 32 parts, and a text half a million values.
-TomlValue parse_toml(std::string_view text, std::string_view file);
+// At most 32 lists and inline tables lie within each other, a key has at most 32 parts, and a text so many values.
+inline constexpr int most_toml_values = 500'000;
+TomlValue parse_toml(std::string_view text, std::string_view file, int most_values = most_toml_values);
 
 // Reads a file and parses it. Throws Error, also for one of more bytes.
 inline constexpr std::size_t most_toml_bytes = std::size_t{16} << 20;

@@ -46,13 +46,15 @@ void describe(V& v, SaveHead& head) {
 
 struct SaveFile {
   static constexpr std::size_t most_bytes = 64 << 20;
+  static constexpr int most_values = 2'000'000;
 
   SaveHead head;
   TomlValue holds;    // the tables beside it
   std::string lines;  // the same as they are written
 };
 
-// `holds`: the lines of tables. Throws Error for a text that is not in UTF-8.
+// `holds`: the lines of tables. Throws Error for what could not be read again: a text that is not in UTF-8, more
+// than a save may hold.
 std::string save_text(const SaveHead& head, std::string_view holds);
 // With the mark and the sum put before everything else.
 std::string save_text_of_body(std::string_view body);
