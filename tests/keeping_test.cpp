@@ -313,6 +313,11 @@ TEST_CASE(
   // What was joined comes back to the one that plays on.
   one.tick();
   CHECK(one.best() == Names{"Ada", "Cleo", "Bo"});
+  // What scenes have changed before it comes is not lost.
+  vole::Arrived late;
+  late.values = {{"best", 1, "[values.best]\nnames = [\"Dot\"]\n"}};
+  CHECK(one.session->simulation().arrive(late).empty());
+  CHECK(one.best() == Names{"Ada", "Cleo", "Bo", "Dot"});
   CHECK(one.session->finish() == 0);
   other.begin();
   CHECK(other.best() == Names{"Ada", "Cleo", "Bo"});

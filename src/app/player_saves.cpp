@@ -36,12 +36,6 @@ std::string reason(const Error& error) {
   return (goes_on ? "it " : "") + problem.text;
 }
 
-const ValueTypes::One* value_named(const Game& game, const std::string& name) {
-  for (const ValueTypes::One& one : game.values().all())
-    if (one.name == name) return &one;
-  return nullptr;
-}
-
 // Reads the tables of one value into a value of it.
 void read_into(const Game& game, const ValueTypes::One& one, TomlValue holds, int version, void* value) {
   game.save_versions().bring_up(holds, version);
@@ -66,8 +60,7 @@ void PlayerSaves::begin() {
     slots_.push_back({one.name.substr(slot_file_begin.size()), std::move(one.head.title),
                       std::move(one.head.time), std::move(one.problem), std::move(one.head.picture)});
   }
-  arrived_.lists = !slots_.empty();
-  arrived_.slots = slots_;
+  if (!slots_.empty()) list();
 }
 
 void PlayerSaves::read_value(const std::string& name) {
@@ -83,14 +76,11 @@ void PlayerSaves::read_value(const std::string& name) {
   }
 }
 
-void PlayerSaves::know(SaveSlot slot) {
-  forget(slot.name);
-  slots_.insert(slots_.begin(), std::move(slot));
-  arrived_.slots = slots_;
-}
-
 void PlayerSaves::forget(const std::string& name) {
   std::erase_if(slots_, [&](const SaveSlot& slot) { return slot.name == name; });
+}
+
+void PlayerSaves::list() {
   arrived_.lists = true;
   arrived_.slots = slots_;
 }
@@ -120,6 +110,7 @@ void PlayerSaves::do_asked(const SaveAsked& asked, const std::function<const Ima
       folder_.remove(file_name(slot_file_begin, asked.name));
       forget(asked.name);
     }
+    list();
   } catch (const Error& error) {
     constexpr std::string_view words[] = {"saved", "loaded", "removed"};
     answer.problem = fmt::format("\"{}\" is not {}: {}.", asked.name, words[static_cast<std::size_t>(done)],
@@ -144,7 +135,8 @@ void PlayerSaves::save(const SaveAsked& asked, const std::function<const Image&(
   head.picture = to_base64(encode_png(small_picture(picture())));
   folder_.write(file_name(slot_file_begin, asked.name),
                 [&](const SaveHead* now) { return text_of(now, head, asked.holds); });
-  know({asked.name, head.title, head.time, {}, head.picture});
+  forget(asked.name);
+  slots_.insert(slots_.begin(), {asked.name, head.title, head.time, {}, head.picture});
 }
 
 void PlayerSaves::load(const std::string& name) {
@@ -166,7 +158,8 @@ void PlayerSaves::write_kept() {
 
 // What another copy of the game has kept is joined with it, and then the game knows of it too.
 void PlayerSaves::write_value(const KeptValue& value) {
-  const ValueTypes::One& one = *value_named(game_, value.name);
+  const std::vector<ValueTypes::One>& types = game_.values().all();
+  const ValueTypes::One& one = types[index_named(types, value.name)];
   const std::string name = file_name(value_file_begin, value.name);
   folder_.write(name, [&](const SaveHead* now) {
     if (now && now->version > game_.save_versions().now())

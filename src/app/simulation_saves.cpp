@@ -62,6 +62,14 @@ std::string reason(const Error& error) {
   return error.problems().front().text;
 }
 
+void copy_value(const DescribedType& type, const void* from, void* to) {
+  StateWriter out;
+  type.write_state(out, from);
+  const StateBytes bytes = out.take();
+  StateReader in(bytes);
+  type.read_state(in, to);
+}
+
 }  // namespace
 
 Outbox Simulation::take_outbox() {
@@ -128,10 +136,12 @@ void Simulation::arrive(const ArrivedSave& value) {
   report.throw_if_errors();
   StateWriter out;
   types[index].type->write_state(out, values.at(index));
-  const StateBytes bytes = out.take();
-  StateReader in(bytes);
-  types[index].type->read_state(in, values_.at(index));
-  kept_[index] = bytes;
+  kept_[index] = out.take();
+  // What scenes have changed since it was kept stays: it is kept the next time.
+  if (types[index].join && ticks_ > 0)
+    types[index].join(values_.at(index), values.at(index));
+  else
+    copy_value(*types[index].type, values.at(index), values_.at(index));
 }
 
 void Simulation::bring_back(const ArrivedSave& saved) {
@@ -142,14 +152,8 @@ void Simulation::bring_back(const ArrivedSave& saved) {
   Report report;
   values.from_toml(keys.values, report);
   report.throw_if_errors();
-  for (std::size_t i = 0; i < types.size(); ++i) {
-    if (types[i].lasts != Lasts::between_runs) continue;
-    StateWriter out;
-    types[i].type->write_state(out, values_.at(i));
-    const StateBytes bytes = out.take();
-    StateReader in(bytes);
-    types[i].type->read_state(in, values.at(i));
-  }
+  for (std::size_t i = 0; i < types.size(); ++i)
+    if (types[i].lasts == Lasts::between_runs) copy_value(*types[i].type, values_.at(i), values.at(i));
   if (keys.scenes.items.empty()) return put(values);
   const std::shared_ptr<ScenePile::Scenes> scenes = pile_.from_toml(pile_of(keys), report);
   report.throw_if_errors();
@@ -161,11 +165,8 @@ void Simulation::bring_back(const ArrivedSave& saved) {
 
 // Nothing throws any more. Values stay where they are: scenes look at them.
 void Simulation::put(const Values& values) {
-  StateWriter out;
-  values.write(out);
-  const StateBytes bytes = out.take();
-  StateReader in(bytes);
-  values_.read(in);
+  const std::vector<ValueTypes::One>& types = game_.values().all();
+  for (std::size_t i = 0; i < types.size(); ++i) copy_value(*types[i].type, values.at(i), values_.at(i));
 }
 
 }  // namespace vole

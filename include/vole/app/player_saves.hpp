@@ -37,9 +37,9 @@ class PlayerSaves {
   void load(const std::string& name);
   void read_value(const std::string& name);
   void write_value(const KeptValue& value);
-  // What was saved or removed, in what is known to be there: the files of others may be large.
-  void know(SaveSlot slot);
+  // In what is known to be there, which is not read again: files may be large.
   void forget(const std::string& name);
+  void list();
   std::string text_of(const SaveHead* now, SaveHead& head, const std::string& holds);
 
   const SaveFolder folder_;
